@@ -1,0 +1,323 @@
+import { airSlope, airTempK, type AirCourse } from '../heat/air.js';
+import { GATE_FROM, INDUCTION_DONE, TABLE_MIN_K, TABLE_PER_K, TABLE_STRIDE } from '../cure/kinetics.js';
+import type { LayerCells, StackCells } from './stack-cells.js';
+
+/**
+ * ROS2: a two-stage, second-order, L-stable Rosenbrock method, γ = 1 − 1/√2, with an embedded first-order result.
+ * Cure and induction are eliminated cell by cell, so one tridiagonal solve in T is left per stage.
+ * @see docs/references.md#verwer-1999
+ */
+const GAMMA = 1 - Math.SQRT1_2;
+const ALPHA_SEED = 1e-6;
+
+/** Error scales that count as 1 [K], [-], [-] for a tolerance of 1 K. */
+export interface ErrorScales {
+  readonly tempK: number;
+  readonly cure: number;
+  readonly induction: number;
+}
+
+export interface Surroundings {
+  readonly air: AirCourse;
+  /** Temperature behind the plug [K]; null follows the air */
+  readonly backK: number | null;
+}
+
+/** Scratch space and equations of one step; reused for all steps of a run. */
+export class RosenbrockStepper {
+  /** Rates and their derivatives at the step's start, by cell. */
+  readonly fa: Float64Array;
+  private readonly faT: Float64Array;
+  private readonly faA: Float64Array;
+  private readonly faX: Float64Array;
+  private readonly fx: Float64Array;
+  private readonly fxT: Float64Array;
+  /** Heat flow into each cell by conduction [W/m²] */
+  private readonly flow: Float64Array;
+  private readonly kT1: Float64Array;
+  private readonly kA1: Float64Array;
+  private readonly kX1: Float64Array;
+  private readonly kT2: Float64Array;
+  private readonly kA2: Float64Array;
+  private readonly kX2: Float64Array;
+  private readonly inv: Float64Array;
+  private readonly bA: Float64Array;
+  private readonly diag: Float64Array;
+  private readonly upper: Float64Array;
+  private readonly rhs: Float64Array;
+  private readonly Tn: Float64Array;
+  private readonly An: Float64Array;
+  private readonly Xn: Float64Array;
+  /** Heat through the boundaries during the last tried step [J/m²] */
+  boundaryHeat = 0;
+
+  constructor(
+    private readonly cells: StackCells,
+    private readonly around: Surroundings,
+    private readonly scales: ErrorScales,
+  ) {
+    const array = (): Float64Array => new Float64Array(cells.T.length);
+    this.fa = array();
+    this.faT = array();
+    this.faA = array();
+    this.faX = array();
+    this.fx = array();
+    this.fxT = array();
+    this.flow = array();
+    this.kT1 = array();
+    this.kA1 = array();
+    this.kX1 = array();
+    this.kT2 = array();
+    this.kA2 = array();
+    this.kX2 = array();
+    this.inv = array();
+    this.bA = array();
+    this.diag = array();
+    this.upper = array();
+    this.rhs = array();
+    this.Tn = array();
+    this.An = array();
+    this.Xn = array();
+  }
+
+  /** Evaluates rates and derivatives at the present state; needed once after each accepted step or event. */
+  evaluate(): void {
+    for (const layer of this.cells.layers) {
+      if (layer.kinetics === null || layer.frozen) continue;
+      this.ratesWithDerivatives(layer, layer.kinetics);
+    }
+  }
+
+  private ratesWithDerivatives(layer: LayerCells, kin: NonNullable<LayerCells['kinetics']>): void {
+    const { T, X, a } = this.cells;
+    const { table, k1, k2, m, n, inductionRate } = kin;
+    for (let i = layer.start; i < layer.end; i++) {
+      const position = (T[i] - TABLE_MIN_K) * TABLE_PER_K;
+      const row = Math.floor(position);
+      const w = position - row;
+      const at = row * TABLE_STRIDE;
+      const next = at + TABLE_STRIDE;
+      let gate = 1;
+      let gateSlope = 0;
+      this.fx[i] = 0;
+      this.fxT[i] = 0;
+      if (inductionRate > 0 && X[i] < INDUCTION_DONE) {
+        this.fx[i] = inductionRate * (table[at + 2] + w * (table[next + 2] - table[at + 2]));
+        this.fxT[i] = inductionRate * (table[next + 2] - table[at + 2]) * TABLE_PER_K;
+        if (X[i] <= GATE_FROM) {
+          this.fa[i] = 0;
+          this.faT[i] = 0;
+          this.faA[i] = 0;
+          this.faX[i] = 0;
+          continue;
+        }
+        const s = (X[i] - GATE_FROM) * 5;
+        gate = s * s * s * (10 - 15 * s + 6 * s * s);
+        gateSlope = 5 * 30 * s * s * (1 - s) * (1 - s);
+      }
+      const e1Slope = table[next] - table[at];
+      const e2Slope = table[next + 1] - table[at + 1];
+      const limitSlope = table[next + 3] - table[at + 3];
+      const e2 = table[at + 1] + w * e2Slope;
+      const seed = a[i] + ALPHA_SEED;
+      const s = m === 1 ? seed : Math.pow(seed, m);
+      const K = k1 * (table[at] + w * e1Slope) + k2 * e2 * s;
+      const left = Math.max(table[at + 3] + w * limitSlope - a[i], 0);
+      const power = n === 1.5 ? left * Math.sqrt(left) : n === 2 ? left * left : Math.pow(left, n);
+      const powerSlope = n === 1.5 ? 1.5 * Math.sqrt(left) : n === 2 ? 2 * left : n === 0 ? 0 : n * Math.pow(left, n - 1);
+      this.fa[i] = gate * K * power;
+      this.faT[i] = gate * TABLE_PER_K * ((k1 * e1Slope + k2 * e2Slope * s) * power + K * powerSlope * limitSlope);
+      this.faA[i] = gate * (k2 * e2 * (m === 1 ? 1 : m === 0 ? 0 : m * Math.pow(seed, m - 1)) * power - K * powerSlope);
+      this.faX[i] = gateSlope * K * power;
+    }
+  }
+
+  /** Second-stage rates at (T, X, a) = the first stage's end; into rhs-like arrays of the second stage. */
+  private ratesOnly(layer: LayerCells, kin: NonNullable<LayerCells['kinetics']>): void {
+    const { table, k1, k2, m, n, inductionRate } = kin;
+    const { Tn, An, Xn, kA2, kX2 } = this;
+    for (let i = layer.start; i < layer.end; i++) {
+      const position = (Tn[i] - TABLE_MIN_K) * TABLE_PER_K;
+      const row = Math.floor(position);
+      const w = position - row;
+      const at = row * TABLE_STRIDE;
+      const next = at + TABLE_STRIDE;
+      kX2[i] = 0;
+      let gate = 1;
+      if (inductionRate > 0 && this.fx[i] > 0) {
+        // Followed through this whole step, so that both stages integrate the same equation.
+        kX2[i] = inductionRate * (table[at + 2] + w * (table[next + 2] - table[at + 2]));
+        const s = Math.min(Math.max((Xn[i] - GATE_FROM) * 5, 0), 1);
+        gate = s * s * s * (10 - 15 * s + 6 * s * s);
+        if (gate === 0) {
+          kA2[i] = 0;
+          continue;
+        }
+      }
+      const e1 = table[at] + w * (table[next] - table[at]);
+      const e2 = table[at + 1] + w * (table[next + 1] - table[at + 1]);
+      const limit = table[at + 3] + w * (table[next + 3] - table[at + 3]);
+      const seed = Math.max(An[i] + ALPHA_SEED, 0);
+      const K = k1 * e1 + k2 * e2 * (m === 1 ? seed : Math.pow(seed, m));
+      const left = Math.max(limit - An[i], 0);
+      kA2[i] = gate * K * (n === 1.5 ? left * Math.sqrt(left) : n === 2 ? left * left : Math.pow(left, n));
+    }
+  }
+
+  /** Conductive heat flow into each cell [W/m²]. */
+  private conduction(T: Float64Array, airK: number, backK: number): void {
+    const { n, G, backG } = this.cells;
+    let fromBelow = backG * (backK - T[0]);
+    for (let i = 0; i < n - 1; i++) {
+      const up = G[i] * (T[i] - T[i + 1]);
+      this.flow[i] = fromBelow - up;
+      fromBelow = up;
+    }
+    this.flow[n - 1] = fromBelow - G[n - 1] * (T[n - 1] - airK);
+  }
+
+  /** Tries a step of h seconds; leaves the result in place of the scratch and returns the error norm (1 = at tolerance). */
+  attempt(timeS: number, h: number): number {
+    const g = GAMMA * h;
+    const { n, T, a, X, G, backG } = this.cells;
+    const { air, backK } = this.around;
+    const air0 = airTempK(air, timeS);
+    const air1 = airTempK(air, timeS + h);
+    const slope = airSlope(air, timeS);
+    const topSlope = g * G[n - 1] * slope;
+    const backSlope = backK === null ? g * backG * slope : 0;
+    this.factor(g);
+    this.conduction(T, air0, backK ?? air0);
+    for (let i = 0; i < n; i++) this.rhs[i] = this.flow[i];
+    this.rhs[n - 1] += topSlope;
+    this.rhs[0] += backSlope;
+    this.stageOne(g);
+    const flux1 = this.boundaryFlux(T, air0, backK ?? air0) - g * this.boundarySlope(this.kT1) + topSlope + backSlope;
+    for (let i = 0; i < n; i++) {
+      this.Tn[i] = T[i] + h * this.kT1[i];
+      this.An[i] = a[i] + h * this.kA1[i];
+      this.Xn[i] = X[i] + h * this.kX1[i];
+    }
+    if (!this.insideTable()) return Infinity;
+    this.conduction(this.Tn, air1, backK ?? air1);
+    for (let i = 0; i < n; i++) this.rhs[i] = this.flow[i] - 2 * this.cells.C[i] * this.kT1[i];
+    this.rhs[n - 1] -= topSlope;
+    this.rhs[0] -= backSlope;
+    this.stageTwo(g);
+    const flux2 = this.boundaryFlux(this.Tn, air1, backK ?? air1) - g * this.boundarySlope(this.kT2) - 2 * flux1 - topSlope - backSlope;
+    this.boundaryHeat = h * (1.5 * flux1 + 0.5 * flux2);
+    return this.errorNorm(h);
+  }
+
+  private boundaryFlux(T: Float64Array, airK: number, backK: number): number {
+    const { n, G, backG } = this.cells;
+    return G[n - 1] * (airK - T[n - 1]) + backG * (backK - T[0]);
+  }
+
+  private boundarySlope(kT: Float64Array): number {
+    const { n, G, backG } = this.cells;
+    return G[n - 1] * kT[n - 1] + backG * kT[0];
+  }
+
+  private insideTable(): boolean {
+    const { Tn } = this;
+    for (let i = 0; i < this.cells.n; i++) if (!(Tn[i] > 214 && Tn[i] < 612)) return false;
+    return true;
+  }
+
+  /** Eliminates cure and induction per cell and factors the tridiagonal matrix. */
+  private factor(g: number): void {
+    const { n, C, G, Q, backG } = this.cells;
+    const { diag, upper } = this;
+    for (let i = 0; i < n; i++) diag[i] = C[i] + g * G[i] + g * (i > 0 ? G[i - 1] : backG);
+    for (const layer of this.cells.layers) {
+      if (layer.kinetics === null || layer.frozen) continue;
+      for (let i = layer.start; i < layer.end; i++) {
+        this.inv[i] = 1 / (1 - g * this.faA[i]);
+        this.bA[i] = g * (this.faT[i] + g * this.faX[i] * this.fxT[i]) * this.inv[i];
+        diag[i] -= Q[i] * this.bA[i];
+      }
+    }
+    for (let i = 0; i < n - 1; i++) {
+      upper[i] = (-g * G[i]) / diag[i];
+      diag[i + 1] += g * G[i] * upper[i];
+    }
+  }
+
+  private solve(g: number, out: Float64Array): void {
+    const { n, G } = this.cells;
+    const { diag, upper, rhs } = this;
+    out[0] = rhs[0] / diag[0];
+    for (let i = 1; i < n; i++) out[i] = (rhs[i] + g * G[i - 1] * out[i - 1]) / diag[i];
+    for (let i = n - 2; i >= 0; i--) out[i] -= upper[i] * out[i + 1];
+  }
+
+  private stageOne(g: number): void {
+    const { Q, layers } = this.cells;
+    const { kT1, kA1, kX1 } = this;
+    for (const layer of layers) {
+      if (layer.kinetics === null || layer.frozen) continue;
+      for (let i = layer.start; i < layer.end; i++) {
+        kA1[i] = (this.fa[i] + g * this.faX[i] * this.fx[i]) * this.inv[i];
+        this.rhs[i] += Q[i] * kA1[i];
+      }
+    }
+    this.solve(g, kT1);
+    for (const layer of layers) {
+      for (let i = layer.start; i < layer.end; i++) {
+        const still = layer.kinetics === null || layer.frozen;
+        kA1[i] = still ? 0 : kA1[i] + this.bA[i] * kT1[i];
+        kX1[i] = still ? 0 : this.fx[i] + g * this.fxT[i] * kT1[i];
+      }
+    }
+  }
+
+  private stageTwo(g: number): void {
+    const { Q, layers } = this.cells;
+    const { kT2, kA2, kX2, kA1, kX1 } = this;
+    for (const layer of layers) {
+      if (layer.kinetics === null || layer.frozen) continue;
+      this.ratesOnly(layer, layer.kinetics);
+      for (let i = layer.start; i < layer.end; i++) {
+        const rX = kX2[i] - 2 * kX1[i];
+        kX2[i] = rX;
+        kA2[i] = (kA2[i] - 2 * kA1[i] + g * this.faX[i] * rX) * this.inv[i];
+        // C·(kT − (Q/C)·kA) stays conservative: add back twice the first stage's heat of cure.
+        this.rhs[i] += Q[i] * (kA2[i] + 2 * kA1[i]);
+      }
+    }
+    this.solve(g, kT2);
+    for (const layer of layers) {
+      for (let i = layer.start; i < layer.end; i++) {
+        const still = layer.kinetics === null || layer.frozen;
+        kA2[i] = still ? 0 : kA2[i] + this.bA[i] * kT2[i];
+        kX2[i] = still ? 0 : kX2[i] + g * this.fxT[i] * kT2[i];
+      }
+    }
+  }
+
+  private errorNorm(h: number): number {
+    const { n } = this.cells;
+    const { tempK, cure, induction } = this.scales;
+    let eT = 0;
+    let eA = 0;
+    let eX = 0;
+    for (let i = 0; i < n; i++) {
+      eT = Math.max(eT, Math.abs(this.kT1[i] + this.kT2[i]));
+      eA = Math.max(eA, Math.abs(this.kA1[i] + this.kA2[i]));
+      eX = Math.max(eX, Math.abs(this.kX1[i] + this.kX2[i]));
+    }
+    const worst = Math.max(eT / tempK, eA / cure, eX / induction) * 0.5 * h;
+    return Number.isNaN(worst) ? Infinity : worst;
+  }
+
+  /** Takes the tried step as the new state. */
+  accept(h: number): void {
+    const { n, T, a, X } = this.cells;
+    for (let i = 0; i < n; i++) {
+      T[i] += h * (1.5 * this.kT1[i] + 0.5 * this.kT2[i]);
+      a[i] += h * (1.5 * this.kA1[i] + 0.5 * this.kA2[i]);
+      X[i] += h * (1.5 * this.kX1[i] + 0.5 * this.kX2[i]);
+    }
+  }
+}

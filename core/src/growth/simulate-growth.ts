@@ -1,0 +1,200 @@
+import { airTempK } from '../heat/air.js';
+import { checkCase } from './check-case.js';
+import { restoreCheckpoint, saveCheckpoint, type Checkpoint, type RunState } from './checkpoint.js';
+import { SegmentRecorder } from './field-history.js';
+import { DEFAULT_GRID, DEFAULT_TOLERANCE_K, type GridOptions, type GrowthCase, type GrowthOptions } from './growth-case.js';
+import type { GrowthResult, GrowthSegment, RunStatus } from './growth-result.js';
+import { restAndWake, watchGel, watchPeaks } from './layer-watch.js';
+import { reusablePrefix } from './reuse.js';
+import { RosenbrockStepper, type ErrorScales } from './rosenbrock-step.js';
+import { layOn, plugCells, type StackCells } from './stack-cells.js';
+import { summarize } from './summarize.js';
+
+const FIRST_STEP_S = 2;
+const SHORTEST_STEP_S = 1e-7;
+const CHECKPOINT_EVERY = 16;
+const ASK_EVERY = 32;
+/** Error scales per kelvin of tolerance; found by npm run bench -- --accuracy. */
+const CURE_PER_K = 0.003;
+const INDUCTION_PER_K = 0.02;
+
+const STATUS_TEXT: Record<RunStatus, string> = {
+  converged: 'finished',
+  maxSteps: 'the simulation took too many steps; check the card for absurd rates',
+  diverged: 'a temperature left the range the cards are meant for (-60 to 340 °C); check card and amounts',
+  cancelled: 'stopped on request',
+};
+
+/** One running simulation: cells, clock, and what it has recorded. */
+class GrowthRun {
+  private readonly cells: StackCells;
+  private readonly stepper: RosenbrockStepper;
+  private readonly grid: GridOptions;
+  private readonly before: Float64Array;
+  private readonly maxSteps: number;
+  private readonly maxStepS: number;
+  private state: RunState;
+  readonly segments: GrowthSegment[] = [];
+  private newSteps = 0;
+
+  constructor(
+    private readonly input: GrowthCase,
+    private readonly options: GrowthOptions,
+  ) {
+    this.grid = { ...DEFAULT_GRID, ...options.grid };
+    this.maxSteps = options.maxSteps ?? 20000;
+    this.maxStepS = options.maxStepS ?? 7200;
+    this.cells = plugCells(input, this.grid);
+    this.before = new Float64Array(this.cells.T.length);
+    const { back } = input.plug;
+    const tolerance = options.toleranceK ?? DEFAULT_TOLERANCE_K;
+    const scales: ErrorScales = { tempK: tolerance, cure: tolerance * CURE_PER_K, induction: tolerance * INDUCTION_PER_K };
+    this.stepper = new RosenbrockStepper(this.cells, { air: input.air, backK: back.kind === 'convective' ? back.tempK : null }, scales);
+    this.state = { timeS: 0, stepS: FIRST_STEP_S, steps: 0, peaks: [], energy: { boundary: 0, laid: 0, reaction: 0 } };
+    if (this.cells.n > 0) this.cells.setBack(this.backH());
+    this.addPeaks();
+  }
+
+  private backH(): number {
+    const { back } = this.input.plug;
+    return back.kind === 'convective' ? back.h : 0;
+  }
+
+  private backK(timeS: number): number {
+    const { back } = this.input.plug;
+    return back.kind === 'convective' && back.tempK !== null ? back.tempK : airTempK(this.input.air, timeS);
+  }
+
+  private addPeaks(): void {
+    while (this.state.peaks.length < this.cells.layers.length) this.state.peaks.push({ tempK: 0, timeS: this.state.timeS, heightM: 0 });
+  }
+
+  run(previous?: GrowthResult): GrowthResult {
+    const { sessions, endS } = this.input;
+    const reuse = previous ? reusablePrefix(previous, this.input, this.options) : null;
+    let from = 0;
+    let status: RunStatus = 'converged';
+    if (reuse) {
+      for (let s = 0; s < reuse.sessionsLaid; s++) this.lay(s);
+      this.state = restoreCheckpoint(this.cells, reuse.checkpoint);
+      if (this.cells.n > 0) this.cells.setBack(this.backH());
+      this.segments.push(...reuse.kept);
+      status = this.advance(reuse.sessionsLaid - 1, this.segmentEnd(reuse.sessionsLaid - 1), reuse);
+      from = reuse.sessionsLaid;
+    } else if (this.cells.n > 0) {
+      status = this.advance(-1, this.segmentEnd(-1));
+    }
+    for (let s = from; s < sessions.length && status === 'converged' && sessions[s].startS <= endS; s++) {
+      this.state.timeS = sessions[s].startS;
+      this.state.stepS = FIRST_STEP_S;
+      this.lay(s);
+      status = this.advance(s, this.segmentEnd(s));
+    }
+    return this.finish(status);
+  }
+
+  private segmentEnd(sessionIndex: number): number {
+    const next = this.input.sessions.at(sessionIndex + 1);
+    return sessionIndex + 1 < this.input.sessions.length && next ? Math.min(next.startS, this.input.endS) : this.input.endS;
+  }
+
+  private lay(sessionIndex: number): void {
+    const session = this.input.sessions[sessionIndex];
+    const from = this.cells.n;
+    for (const layer of session.layers) layOn(this.cells, layer, sessionIndex, session.layK, this.grid);
+    for (let i = from; i < this.cells.n; i++) this.state.energy.laid += this.cells.C[i] * this.cells.T[i];
+    if (from === 0 && this.cells.n > 0) this.cells.setBack(this.backH());
+    this.addPeaks();
+  }
+
+  /** Integrates to a moment, recording one segment. */
+  private advance(sessionIndex: number, untilS: number, resume?: { checkpoint: Checkpoint; segment: GrowthSegment }): RunStatus {
+    const recorder = new SegmentRecorder(this.cells.n);
+    const checkpoints: Checkpoint[] = [];
+    const keep = this.options.history !== false;
+    if (resume) {
+      recorder.resume(resume.segment.field, resume.checkpoint.frames);
+      checkpoints.push(...resume.segment.checkpoints.filter((c) => c.steps <= resume.checkpoint.steps));
+    } else {
+      this.watch();
+      if (keep) recorder.record(this.state.timeS, this.cells);
+      checkpoints.push(saveCheckpoint(this.cells, this.state, recorder.count));
+    }
+    let status: RunStatus = 'converged';
+    this.stepper.evaluate();
+    while (this.state.timeS < untilS - 1e-6) {
+      status = this.step(untilS);
+      if (status !== 'converged') break;
+      if (keep) {
+        recorder.record(this.state.timeS, this.cells);
+        if (this.state.steps % CHECKPOINT_EVERY === 0) checkpoints.push(saveCheckpoint(this.cells, this.state, recorder.count));
+      }
+    }
+    this.segments.push({ sessionIndex, field: recorder.close(), checkpoints: keep ? checkpoints : [] });
+    return status;
+  }
+
+  /** One accepted step; the next step's length stays in the state and is not shortened by landing on an event. */
+  private step(untilS: number): RunStatus {
+    const { state, stepper, cells } = this;
+    for (;;) {
+      if (state.steps >= this.maxSteps) return 'maxSteps';
+      if (state.steps % ASK_EVERY === 0 && this.options.shouldStop?.()) return 'cancelled';
+      const left = untilS - state.timeS;
+      const h = left < 1.2 * state.stepS ? left : Math.min(state.stepS, left / 2);
+      const error = stepper.attempt(state.timeS, h);
+      const factor = Math.min(5, Math.max(0.2, 0.9 / Math.sqrt(error)));
+      if (error > 1) {
+        // At most 0.8, or a step stretched to land on an event would be tried again unchanged, forever.
+        state.stepS = h * Math.min(factor, 0.8);
+        if (state.stepS < SHORTEST_STEP_S) return 'diverged';
+        continue;
+      }
+      this.before.set(cells.a);
+      stepper.accept(h);
+      state.energy.boundary += stepper.boundaryHeat;
+      for (let i = 0; i < cells.n; i++) state.energy.reaction += cells.Q[i] * (cells.a[i] - this.before[i]);
+      watchGel(cells, this.before, stepper, state.timeS, h);
+      state.timeS = left === h ? untilS : state.timeS + h;
+      state.stepS = Math.min(this.maxStepS, left === h ? Math.max(state.stepS, h * factor) : h * factor);
+      state.steps++;
+      this.newSteps++;
+      this.watch();
+      stepper.evaluate();
+      restAndWake(cells, stepper);
+      return 'converged';
+    }
+  }
+
+  private watch(): void {
+    const { timeS, peaks } = this.state;
+    watchPeaks(this.cells, peaks, timeS, airTempK(this.input.air, timeS), this.backK(timeS));
+  }
+
+  private finish(status: RunStatus): GrowthResult {
+    return summarize({
+      status,
+      message: STATUS_TEXT[status],
+      input: this.input,
+      options: this.options,
+      cells: this.cells,
+      state: this.state,
+      segments: this.segments,
+      newSteps: this.newSteps,
+    });
+  }
+}
+
+/**
+ * Heat and cure through the thickness of a stack that grows session by session on a plug (1-D, finite volumes).
+ * @param input the case; SI and kelvin
+ * @param options tolerance [K], grid, history, a stop signal
+ * @param previous an earlier result: everything up to the first difference is taken over, only the rest is computed
+ * @returns a tagged result; fields are valid up to where the run ended, never NaN
+ * @throws DomainError for input that makes no sense
+ * @see docs/physics.md
+ */
+export function simulateGrowth(input: GrowthCase, options: GrowthOptions = {}, previous?: GrowthResult): GrowthResult {
+  checkCase(input);
+  return new GrowthRun(input, options).run(previous);
+}

@@ -1,0 +1,16 @@
+export * from './errors/domain-error.js';
+export * from './errors/require.js';
+export * from './laminate/mixture.js';
+export * from './laminate/ply.js';
+export * from './cure/kinetic-card.js';
+export * from './cure/vitrification.js';
+export { KELVIN, arrhenius, GAS_CONSTANT } from './cure/kinetics.js';
+export * from './heat/air.js';
+export * from './growth/growth-case.js';
+export * from './growth/growth-result.js';
+export { simulateGrowth } from './growth/simulate-growth.js';
+export { sampleSegment, frameAt, type FieldSegment } from './growth/field-history.js';
+export * from './formats/case-file.js';
+export * from './formats/case-report.js';
+export * from './materials/kinetic-cards.js';
+export * from './materials/plug-materials.js';

@@ -1,0 +1,40 @@
+const swc = (options = {}) => [
+  '@swc/jest',
+  { jsc: { parser: { syntax: 'typescript', tsx: true, decorators: true }, target: 'es2022', keepClassNames: true, ...options }, module: { type: 'commonjs' } },
+];
+const moduleNameMapper = { '^@pentimento/core$': '<rootDir>/../core/src/index.ts', '^(\\.{1,2}/.*)\\.js$': '$1' };
+
+/** @type {import('jest').Config} */
+export default {
+  projects: [
+    {
+      displayName: 'core',
+      rootDir: 'core',
+      testEnvironment: 'node',
+      testMatch: ['<rootDir>/src/**/*.test.ts'],
+      transform: { '\\.ts$': swc() },
+      moduleNameMapper,
+    },
+    {
+      displayName: 'server',
+      rootDir: 'server',
+      testEnvironment: 'node',
+      testMatch: ['<rootDir>/src/**/*.test.ts'],
+      transform: {
+        '\\.ts$': swc({ transform: { legacyDecorator: true, decoratorMetadata: true, useDefineForClassFields: false } }),
+      },
+      moduleNameMapper,
+      testTimeout: 30000,
+    },
+    {
+      displayName: 'web',
+      rootDir: 'web',
+      testEnvironment: 'jsdom',
+      testMatch: ['<rootDir>/src/**/*.test.{ts,tsx}'],
+      transform: { '\\.(t|j)sx?$': swc({ transform: { react: { runtime: 'automatic' } } }) },
+      transformIgnorePatterns: ['node_modules/(?!(d3.*|internmap|delaunator|robust-predicates|comlink)/)'],
+      moduleNameMapper: { ...moduleNameMapper, '\\.css$': '<rootDir>/src/test-support/empty.ts' },
+      setupFiles: ['<rootDir>/src/test-support/globals.ts'],
+    },
+  ],
+};
