@@ -1,0 +1,44 @@
+import { DomainError } from '../errors/domain-error.js';
+import { requireInRange } from '../errors/require.js';
+import { planRanges, type PlanDocument, type PlanLayer } from './plan-document.js';
+
+/**
+ * Refuses a plan that cannot be simulated or makes no sense in the shop.
+ * @throws DomainError naming session and layer, the value and what was expected
+ */
+export function checkPlan(plan: PlanDocument): void {
+  requireInRange('area of the mold', plan.areaM2, planRanges.areaM2);
+  requireInRange('plug thickness', plan.plug.thicknessMm, planRanges.plugThicknessMm);
+  requireInRange('heat limit of the plug face', plan.plug.heatLimitC, planRanges.heatLimitC);
+  requireInRange('mean shop temperature', plan.climate.meanC, planRanges.meanC);
+  requireInRange('swing of the shop temperature', plan.climate.swingC, planRanges.swingC);
+  plan.sessions.forEach((session, i) => {
+    const name = `session ${String(i + 1)} (${session.name})`;
+    requireInRange(`${name}, start`, session.startMin, planRanges.startMin);
+    if (i > 0 && session.startMin < plan.sessions[i - 1].startMin) {
+      throw new DomainError({
+        code: 'session-before-predecessor',
+        quantity: `${name}, start`,
+        value: session.startMin,
+        expected: `not before "${plan.sessions[i - 1].name}" at ${String(plan.sessions[i - 1].startMin)} min`,
+      });
+    }
+    if (session.layers.length === 0) throw new DomainError({ code: 'value-missing', quantity: `${name}, layers`, value: [], expected: 'at least one layer' });
+    for (const layer of session.layers) checkPlanLayer(layer, name);
+  });
+  const last = plan.sessions.at(-1);
+  requireInRange('demolding', plan.demoldMin, { ...planRanges.startMin, min: (last?.startMin ?? 0) + 30 });
+}
+
+function checkPlanLayer(layer: PlanLayer, session: string): void {
+  const name = `${session}, ${layer.name}`;
+  if (layer.catalystPct !== null) requireInRange(`${name}, catalyst`, layer.catalystPct, planRanges.catalystPct, 'catalyst-out-of-range');
+  if ((layer.wetFilmUm === null) === (layer.laminate === null)) {
+    throw new DomainError({ code: 'bad-document', quantity: `${name}, thickness`, value: layer.wetFilmUm, expected: 'either a wet film or plies, not both' });
+  }
+  if (layer.wetFilmUm !== null) requireInRange(`${name}, wet film`, layer.wetFilmUm, planRanges.wetFilmUm, layer.wetFilmUm === 0 ? 'zero-thickness' : 'value-out-of-range');
+  if (layer.laminate === null) return;
+  requireInRange(`${name}, plies`, layer.laminate.plies, planRanges.plies, layer.laminate.plies === 0 ? 'zero-thickness' : 'value-out-of-range');
+  requireInRange(`${name}, areal weight`, layer.laminate.glassGsm, planRanges.glassGsm);
+  requireInRange(`${name}, resin to glass`, layer.laminate.resinToGlass, planRanges.resinToGlass);
+}

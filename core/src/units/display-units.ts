@@ -1,0 +1,64 @@
+/** Unit systems a person may choose. Everything stored stays in the metric unit its name says. */
+export type UnitSystem = 'metric' | 'us';
+
+/** What is shown, by the metric unit in which it is stored: °C, µm, mm, g/m², kg, m², K (a difference). */
+export type DisplayQuantity = 'temperature' | 'temperatureDifference' | 'film' | 'thickness' | 'arealWeight' | 'mass' | 'area';
+
+interface UnitForm {
+  readonly unit: string;
+  readonly digits: number;
+  readonly scale: number;
+  readonly offset: number;
+}
+
+/** shown = stored · scale + offset. Exact definitions: 1 in = 25.4 mm, 1 lb = 0.45359237 kg, 1 ft = 0.3048 m. */
+const FORMS: Record<UnitSystem, Record<DisplayQuantity, UnitForm>> = {
+  metric: {
+    temperature: { unit: '°C', digits: 0, scale: 1, offset: 0 },
+    temperatureDifference: { unit: 'K', digits: 0, scale: 1, offset: 0 },
+    film: { unit: 'µm', digits: 0, scale: 1, offset: 0 },
+    thickness: { unit: 'mm', digits: 1, scale: 1, offset: 0 },
+    arealWeight: { unit: 'g/m²', digits: 0, scale: 1, offset: 0 },
+    mass: { unit: 'kg', digits: 2, scale: 1, offset: 0 },
+    area: { unit: 'm²', digits: 2, scale: 1, offset: 0 },
+  },
+  us: {
+    temperature: { unit: '°F', digits: 0, scale: 1.8, offset: 32 },
+    temperatureDifference: { unit: '°F', digits: 0, scale: 1.8, offset: 0 },
+    film: { unit: 'mil', digits: 1, scale: 1 / 25.4, offset: 0 },
+    thickness: { unit: 'in', digits: 3, scale: 1 / 25.4, offset: 0 },
+    arealWeight: { unit: 'oz/ft²', digits: 2, scale: 0.3048 ** 2 / 28.349523125, offset: 0 },
+    mass: { unit: 'lb', digits: 2, scale: 1 / 0.45359237, offset: 0 },
+    area: { unit: 'ft²', digits: 1, scale: 1 / 0.3048 ** 2, offset: 0 },
+  },
+};
+
+/** Name of the unit shown for a quantity. */
+export function unitName(quantity: DisplayQuantity, system: UnitSystem): string {
+  return FORMS[system][quantity].unit;
+}
+
+/** Decimals with which a quantity is shown. */
+export function displayDigits(quantity: DisplayQuantity, system: UnitSystem): number {
+  return FORMS[system][quantity].digits;
+}
+
+/**
+ * A stored value in the unit shown.
+ * @example toDisplay('film', 508, 'us') // 20 mil
+ */
+export function toDisplay(quantity: DisplayQuantity, stored: number, system: UnitSystem): number {
+  const { scale, offset } = FORMS[system][quantity];
+  return stored * scale + offset;
+}
+
+/** The stored value behind an entered one; the inverse of toDisplay. */
+export function fromDisplay(quantity: DisplayQuantity, shown: number, system: UnitSystem): number {
+  const { scale, offset } = FORMS[system][quantity];
+  return (shown - offset) / scale;
+}
+
+/** Value and unit as text, "43 °C". */
+export function displayText(quantity: DisplayQuantity, stored: number, system: UnitSystem): string {
+  return `${toDisplay(quantity, stored, system).toFixed(displayDigits(quantity, system))} ${unitName(quantity, system)}`;
+}

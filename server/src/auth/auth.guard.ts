@@ -1,0 +1,33 @@
+import { Injectable, type CanActivate, type ExecutionContext } from '@nestjs/common';
+import { Reflector } from '@nestjs/core';
+import type { Request } from 'express';
+import { ProblemException } from '../errors/problem.js';
+import { PeopleService } from '../people/people.service.js';
+import { PUBLIC_KEY } from './current-person.js';
+
+/** Lets a request in when it is signed in or its route is public, and never from a foreign page. */
+@Injectable()
+export class AuthGuard implements CanActivate {
+  constructor(
+    private readonly reflector: Reflector,
+    private readonly people: PeopleService,
+  ) {}
+
+  async canActivate(context: ExecutionContext): Promise<boolean> {
+    const request = context.switchToHttp().getRequest<Request>();
+    refuseForeignOrigin(request);
+    if (this.reflector.getAllAndOverride<boolean | undefined>(PUBLIC_KEY, [context.getHandler(), context.getClass()])) return true;
+    const { personId } = request.session;
+    const person = personId ? await this.people.find(personId) : null;
+    if (!person) throw new ProblemException(401, 'not-signed-in', 'Sign in first.');
+    request.person = person;
+    return true;
+  }
+}
+
+function refuseForeignOrigin(request: Request): void {
+  const { origin, host } = request.headers;
+  if (origin === undefined || request.method === 'GET') return;
+  if (URL.canParse(origin) && new URL(origin).host === host) return;
+  throw new ProblemException(403, 'foreign-origin', 'This request came from another page and was refused.');
+}

@@ -1,0 +1,15 @@
+import type { PlanDocument } from '@pentimento/core';
+import { Column, Entity, JoinColumn, ManyToOne, PrimaryColumn, type Relation } from 'typeorm';
+import { Person } from '../people/person.entity.js';
+
+/** One saved state of a plan; never changed once written. */
+@Entity({ name: 'build_version' })
+export class BuildVersion {
+  @PrimaryColumn('uuid', { name: 'build_id' }) buildId: string;
+  @PrimaryColumn('int') number: number;
+  @Column('jsonb') plan: PlanDocument;
+  @Column('text') note: string;
+  @Column('uuid', { name: 'made_by' }) madeById: string;
+  @ManyToOne(() => Person) @JoinColumn({ name: 'made_by' }) madeBy: Relation<Person>;
+  @Column('timestamptz', { name: 'made_at' }) madeAt: Date;
+}

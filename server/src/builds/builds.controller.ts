@@ -1,0 +1,64 @@
+import { Body, Controller, Get, HttpCode, Param, ParseIntPipe, ParseUUIDPipe, Post } from '@nestjs/common';
+import { ApiCreatedResponse, ApiOkResponse, ApiTags } from '@nestjs/swagger';
+import { CurrentPerson } from '../auth/current-person.js';
+import { MoldDto } from '../molds/molds.dto.js';
+import { MoldsService } from '../molds/molds.service.js';
+import { Person } from '../people/person.entity.js';
+import { BuildDto, FinishBuildDto, NewBuildDto, NewVersionDto, toBuildDto, toVersionHeadDto, VersionDto, VersionHeadDto } from './builds.dto.js';
+import { BuildsService, type BuildWithPlan } from './builds.service.js';
+
+const dto = ({ build, version, moldId }: BuildWithPlan): BuildDto => toBuildDto(build, version, moldId);
+
+@ApiTags('builds')
+@Controller('builds')
+export class BuildsController {
+  constructor(
+    private readonly builds: BuildsService,
+    private readonly molds: MoldsService,
+  ) {}
+
+  @Get()
+  @ApiOkResponse({ type: [BuildDto] })
+  async list(): Promise<BuildDto[]> {
+    return (await this.builds.list()).map(dto);
+  }
+
+  @Post()
+  @ApiCreatedResponse({ type: BuildDto })
+  async create(@Body() body: NewBuildDto, @CurrentPerson() person: Person): Promise<BuildDto> {
+    return dto(await this.builds.create(body, person));
+  }
+
+  @Get(':id')
+  @ApiOkResponse({ type: BuildDto })
+  async get(@Param('id', ParseUUIDPipe) id: string): Promise<BuildDto> {
+    return dto(await this.builds.get(id));
+  }
+
+  @Get(':id/versions')
+  @ApiOkResponse({ type: [VersionHeadDto] })
+  async history(@Param('id', ParseUUIDPipe) id: string): Promise<VersionHeadDto[]> {
+    return (await this.builds.history(id)).map(toVersionHeadDto);
+  }
+
+  @Get(':id/versions/:number')
+  @ApiOkResponse({ type: VersionDto })
+  async version(@Param('id', ParseUUIDPipe) id: string, @Param('number', ParseIntPipe) number: number): Promise<VersionDto> {
+    const version = await this.builds.version(id, number);
+    return { ...toVersionHeadDto(version), plan: version.plan };
+  }
+
+  @Post(':id/versions')
+  @ApiCreatedResponse({ type: BuildDto })
+  async save(@Param('id', ParseUUIDPipe) id: string, @Body() body: NewVersionDto, @CurrentPerson() person: Person): Promise<BuildDto> {
+    return dto(await this.builds.save(id, body, person));
+  }
+
+  @Post(':id/finish')
+  @HttpCode(200)
+  @ApiOkResponse({ type: MoldDto })
+  async finish(@Param('id', ParseUUIDPipe) id: string, @Body() body: FinishBuildDto, @CurrentPerson() person: Person): Promise<MoldDto> {
+    const mold = await this.builds.finish(id, body, person);
+    return this.molds.get(mold.id);
+  }
+}

@@ -1,0 +1,69 @@
+import { ApiProperty } from '@nestjs/swagger';
+import { releasePrograms } from '@pentimento/core';
+import { ChoiceField, IdField, NumberField, PartField, TextField } from '../wire/fields.js';
+import { HANDS, type Hand } from '../wire/hands.js';
+import { BUILD_STATUSES, type Build, type BuildStatus } from './build.entity.js';
+import type { BuildVersion } from './build-version.entity.js';
+import { PlanDocumentDto } from './plan.dto.js';
+
+const VERSION = { min: 1, max: 1e6, unit: '' };
+
+/** One saved version, without its plan. */
+export class VersionHeadDto {
+  @NumberField(VERSION) number: number;
+  @TextField(300, { minLength: 0 }) note: string;
+  @TextField(80) madeBy: string;
+  @ApiProperty({ format: 'date-time' }) madeAt: string;
+}
+
+export class VersionDto extends VersionHeadDto {
+  @PartField(() => PlanDocumentDto) plan: PlanDocumentDto;
+}
+
+/** A build with its newest plan. */
+export class BuildDto {
+  @IdField() id: string;
+  @TextField(120) name: string;
+  @TextField(120) part: string;
+  @ChoiceField(BUILD_STATUSES) status: BuildStatus;
+  @PartField(() => VersionDto) current: VersionDto;
+  @ApiProperty({ format: 'date-time' }) changedAt: string;
+  @IdField({ nullable: true }) moldId: string | null;
+}
+
+export class NewBuildDto {
+  @IdField() id: string;
+  @TextField(120) name: string;
+  @TextField(120) part: string;
+  @TextField(300, { minLength: 0 }) note: string;
+  @PartField(() => PlanDocumentDto) plan: PlanDocumentDto;
+}
+
+export class NewVersionDto {
+  /** The version that was edited; a newer one on record refuses the save */
+  @NumberField(VERSION, { integer: true }) baseVersion: number;
+  @TextField(300, { minLength: 0 }) note: string;
+  @PartField(() => PlanDocumentDto) plan: PlanDocumentDto;
+}
+
+export class FinishBuildDto {
+  @IdField() moldId: string;
+  @ChoiceField(HANDS) hand: Hand;
+  @ChoiceField(releasePrograms.map((program) => program.id)) releaseProgramId: string;
+}
+
+export function toVersionHeadDto(version: BuildVersion): VersionHeadDto {
+  return { number: version.number, note: version.note, madeBy: version.madeBy.name, madeAt: version.madeAt.toISOString() };
+}
+
+export function toBuildDto(build: Build, version: BuildVersion, moldId: string | null): BuildDto {
+  return {
+    id: build.id,
+    name: build.name,
+    part: build.part,
+    status: build.status,
+    current: { ...toVersionHeadDto(version), plan: version.plan },
+    changedAt: build.changedAt.toISOString(),
+    moldId,
+  };
+}

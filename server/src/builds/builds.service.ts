@@ -1,0 +1,134 @@
+import { Injectable } from '@nestjs/common';
+import { InjectRepository } from '@nestjs/typeorm';
+import { evaluatePlan, type PlanDocument } from '@pentimento/core';
+import { DataSource, Repository, type EntityManager } from 'typeorm';
+import { CardsService } from '../cards/cards.service.js';
+import { notFound, ProblemException } from '../errors/problem.js';
+import { Mold } from '../molds/mold.entity.js';
+import type { Person } from '../people/person.entity.js';
+import { Build } from './build.entity.js';
+import { BuildVersion } from './build-version.entity.js';
+import type { FinishBuildDto, NewBuildDto, NewVersionDto } from './builds.dto.js';
+
+export interface BuildWithPlan {
+  readonly build: Build;
+  readonly version: BuildVersion;
+  readonly moldId: string | null;
+}
+
+@Injectable()
+export class BuildsService {
+  constructor(
+    @InjectRepository(Build) private readonly builds: Repository<Build>,
+    @InjectRepository(BuildVersion) private readonly versions: Repository<BuildVersion>,
+    private readonly database: DataSource,
+    private readonly cards: CardsService,
+  ) {}
+
+  async list(): Promise<BuildWithPlan[]> {
+    const builds = await this.builds.find({ order: { changedAt: 'DESC' } });
+    return Promise.all(builds.map((build) => this.withPlan(this.database.manager, build)));
+  }
+
+  async get(id: string): Promise<BuildWithPlan> {
+    const build = await this.builds.findOneBy({ id });
+    if (!build) throw notFound('build');
+    return this.withPlan(this.database.manager, build);
+  }
+
+  history(buildId: string): Promise<BuildVersion[]> {
+    return this.versions.find({
+      where: { buildId },
+      relations: { madeBy: true },
+      order: { number: 'DESC' },
+      select: { buildId: true, number: true, note: true, madeAt: true, madeBy: { id: true, name: true } },
+    });
+  }
+
+  async version(buildId: string, number: number): Promise<BuildVersion> {
+    const version = await this.versions.findOne({ where: { buildId, number }, relations: { madeBy: true } });
+    if (!version) throw notFound('version');
+    return version;
+  }
+
+  /** A repeated post with the same id answers with what the first one made. */
+  async create(input: NewBuildDto, by: Person): Promise<BuildWithPlan> {
+    await this.refuseNonsense(input.plan);
+    const now = new Date();
+    await this.database.transaction(async (tx) => {
+      const { raw }: { raw: unknown[] } = await tx
+        .createQueryBuilder()
+        .insert()
+        .into(Build)
+        .values({ id: input.id, name: input.name, part: input.part, status: 'planned', currentVersion: 1, createdAt: now, changedAt: now })
+        .orIgnore()
+        .returning('id')
+        .execute();
+      if (raw.length === 0) return;
+      await tx.insert(BuildVersion, { buildId: input.id, number: 1, plan: input.plan, note: input.note, madeById: by.id, madeAt: now });
+    });
+    return this.get(input.id);
+  }
+
+  /** Saves a new version on top of the one that was edited, or refuses when another came first. */
+  async save(buildId: string, input: NewVersionDto, by: Person): Promise<BuildWithPlan> {
+    await this.refuseNonsense(input.plan);
+    await this.database.transaction(async (tx) => {
+      const build = await lockBuild(tx, buildId);
+      if (build.status === 'finished') throw new ProblemException(409, 'finished', 'This build became a mold. Its plan stays as it was built.');
+      if (build.currentVersion !== input.baseVersion) throw await staleVersion(tx, build);
+      const number = build.currentVersion + 1;
+      const now = new Date();
+      await tx.insert(BuildVersion, { buildId, number, plan: input.plan, note: input.note, madeById: by.id, madeAt: now });
+      await tx.update(Build, { id: buildId }, { currentVersion: number, changedAt: now });
+    });
+    return this.get(buildId);
+  }
+
+  /** Turns a build into a numbered mold on the rack; a repeated post answers with the same mold. */
+  async finish(buildId: string, input: FinishBuildDto, by: Person): Promise<Mold> {
+    return this.database.transaction(async (tx) => {
+      const build = await lockBuild(tx, buildId);
+      const already = await tx.findOneBy(Mold, { buildId });
+      if (already?.id === input.moldId) return already;
+      if (already) throw new ProblemException(409, 'finished', `This build is mold ${already.number} already.`, { moldId: already.id });
+      const version = await tx.findOneByOrFail(BuildVersion, { buildId, number: build.currentVersion });
+      if (version.plan.sessions.length === 0) throw new ProblemException(422, 'empty-plan', 'This plan has no sessions. Plan the stack before finishing it into a mold.');
+      const rows: { number: string }[] = await tx.query(`select 'M-' || lpad(nextval('mold_number')::text, 3, '0') as number`);
+      await tx.insert(Mold, {
+        id: input.moldId, number: rows[0].number, buildId, buildVersion: build.currentVersion, part: build.part, hand: input.hand,
+        releaseProgramId: input.releaseProgramId, finishedById: by.id, finishedAt: new Date(),
+      });
+      await tx.update(Build, { id: buildId }, { status: 'finished', changedAt: new Date() });
+      return tx.findOneByOrFail(Mold, { id: input.moldId });
+    });
+  }
+
+  /** A plan is kept only if it can be simulated. */
+  private async refuseNonsense(plan: PlanDocument): Promise<void> {
+    const { result } = evaluatePlan(plan, await this.cards.library());
+    if (result.status !== 'converged') throw new ProblemException(422, `simulation-${result.status}`, `This plan cannot be simulated: ${result.message}.`);
+  }
+
+  private async withPlan(tx: EntityManager, build: Build): Promise<BuildWithPlan> {
+    const version = await tx.findOneOrFail(BuildVersion, { where: { buildId: build.id, number: build.currentVersion }, relations: { madeBy: true } });
+    const mold = await tx.findOne(Mold, { where: { buildId: build.id }, select: { id: true } });
+    return { build, version, moldId: mold?.id ?? null };
+  }
+}
+
+async function lockBuild(tx: EntityManager, id: string): Promise<Build> {
+  const build = await tx.findOne(Build, { where: { id }, lock: { mode: 'pessimistic_write' } });
+  if (!build) throw notFound('build');
+  return build;
+}
+
+async function staleVersion(tx: EntityManager, build: Build): Promise<ProblemException> {
+  const newest = await tx.findOneOrFail(BuildVersion, { where: { buildId: build.id, number: build.currentVersion }, relations: { madeBy: true } });
+  return new ProblemException(
+    409,
+    'stale-version',
+    `${newest.madeBy.name} saved version ${String(newest.number)} while you were editing. Your changes are kept here: look at the newer version, then save yours on top or drop it.`,
+    { currentVersion: newest.number, madeBy: newest.madeBy.name, madeAt: newest.madeAt.toISOString() },
+  );
+}

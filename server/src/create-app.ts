@@ -1,0 +1,87 @@
+import { ValidationPipe, type ValidationError } from '@nestjs/common';
+import { NestFactory } from '@nestjs/core';
+import type { NestExpressApplication } from '@nestjs/platform-express';
+import connectPgSimple from 'connect-pg-simple';
+import type { NextFunction, Request, Response } from 'express';
+import session from 'express-session';
+import helmet from 'helmet';
+import { join } from 'node:path';
+import { Pool } from 'pg';
+import { AppModule } from './app.module.js';
+import type { ServerConfig } from './config.js';
+import { ProblemException } from './errors/problem.js';
+import { ProblemFilter } from './errors/problem.filter.js';
+
+const SESSION_DAYS = 14;
+
+/** The application with everything that requests pass through, not yet listening. */
+export async function createApp(config: ServerConfig, quiet = false): Promise<NestExpressApplication> {
+  const app = await NestFactory.create<NestExpressApplication>(AppModule.with(config), {
+    bodyParser: false,
+    logger: quiet ? false : ['error', 'warn'],
+  });
+  app.use(
+    helmet({
+      contentSecurityPolicy: { directives: { 'worker-src': ["'self'"], 'style-src': ["'self'", "'unsafe-inline'"], 'upgrade-insecure-requests': null } },
+      strictTransportSecurity: config.secureCookies,
+    }),
+  );
+  app.useBodyParser('json', { limit: '1mb' });
+  useSessions(app, config);
+  app.setGlobalPrefix('api');
+  app.useGlobalPipes(new ValidationPipe({ transform: true, whitelist: true, forbidNonWhitelisted: true, exceptionFactory: invalidFields }));
+  app.useGlobalFilters(new ProblemFilter());
+  if (config.webRoot !== null) serveWeb(app, config.webRoot);
+  return app;
+}
+
+function useSessions(app: NestExpressApplication, config: ServerConfig): void {
+  const pool = new Pool({ connectionString: config.databaseUrl, max: 4 });
+  pool.on('error', () => {
+    // A lost idle connection is replaced at the next query; without a listener it would end the process.
+  });
+  const Store = connectPgSimple(session);
+  const store = new Store({ pool, tableName: 'http_session', pruneSessionInterval: quietPrune() });
+  app.use(
+    session({
+      store,
+      name: 'pentimento.sid',
+      secret: config.sessionSecret,
+      resave: false,
+      saveUninitialized: false,
+      rolling: true,
+      cookie: { httpOnly: true, sameSite: 'strict', secure: config.secureCookies, maxAge: SESSION_DAYS * 86400 * 1000 },
+    }),
+  );
+  const close = app.close.bind(app);
+  app.close = async () => {
+    store.close();
+    await close();
+    await pool.end();
+  };
+}
+
+function quietPrune(): number {
+  return 60 * 60;
+}
+
+function serveWeb(app: NestExpressApplication, webRoot: string): void {
+  app.useStaticAssets(join(webRoot, 'assets'), { prefix: '/assets/', immutable: true, maxAge: '365d' });
+  app.useStaticAssets(webRoot, { index: false, maxAge: 0 });
+  // Deep links belong to the web application's router.
+  app.use((request: Request, response: Response, next: NextFunction) => {
+    if (request.method !== 'GET' || request.path.startsWith('/api') || request.path.startsWith('/assets/')) next();
+    else response.sendFile('index.html', { root: webRoot, headers: { 'cache-control': 'no-cache' } });
+  });
+}
+
+function invalidFields(errors: ValidationError[]): ProblemException {
+  const fields = errors.flatMap((error) => flatten(error, ''));
+  return new ProblemException(400, 'invalid-fields', fields.map((field) => `${field.path}: ${field.problem}`).slice(0, 5).join('; '), { fields });
+}
+
+function flatten(error: ValidationError, parent: string): { path: string; problem: string }[] {
+  const path = parent === '' ? error.property : `${parent}.${error.property}`;
+  const own = Object.values(error.constraints ?? {}).map((problem) => ({ path, problem }));
+  return [...own, ...(error.children ?? []).flatMap((child) => flatten(child, path))];
+}

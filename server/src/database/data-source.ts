@@ -1,0 +1,36 @@
+import { DataSource, type DataSourceOptions } from 'typeorm';
+import { Build } from '../builds/build.entity.js';
+import { BuildVersion } from '../builds/build-version.entity.js';
+import { CardVersion } from '../cards/card-version.entity.js';
+import { Mold } from '../molds/mold.entity.js';
+import { Pull, Treatment } from '../molds/service-records.entity.js';
+import { Person } from '../people/person.entity.js';
+import { FirstSlice1795430400000 } from './migrations/1795430400000-first-slice.js';
+
+export function dataSourceOptions(url: string): DataSourceOptions {
+  return {
+    type: 'postgres',
+    url,
+    entities: [Person, Build, BuildVersion, CardVersion, Mold, Pull, Treatment],
+    migrations: [FirstSlice1795430400000],
+    synchronize: false,
+  };
+}
+
+/** Serializes migrations and demo data among server processes that start at once. */
+const START_LOCK = 4310;
+
+/** Runs pending migrations, then `prepare`, under a lock in the database; then lets go of the connection. */
+export async function prepareDatabase(url: string, prepare: (source: DataSource) => Promise<void>): Promise<void> {
+  const source = await new DataSource(dataSourceOptions(url)).initialize();
+  const lock = source.createQueryRunner();
+  try {
+    await lock.query('select pg_advisory_lock($1)', [START_LOCK]);
+    await source.runMigrations({ transaction: 'each' });
+    await prepare(source);
+  } finally {
+    await lock.query('select pg_advisory_unlock($1)', [START_LOCK]);
+    await lock.release();
+    await source.destroy();
+  }
+}

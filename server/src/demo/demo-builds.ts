@@ -1,0 +1,95 @@
+import { changeLayer, moveSession, planFromTemplate, type PlanDocument, type PlanPlug } from '@pentimento/core';
+import type { BuildStatus } from '../builds/build.entity.js';
+
+export interface DemoVersion {
+  readonly by: string;
+  readonly daysBefore: number;
+  readonly note: string;
+  readonly plan: PlanDocument;
+}
+
+export interface DemoBuild {
+  readonly name: string;
+  readonly part: string;
+  readonly status: BuildStatus;
+  readonly versions: readonly DemoVersion[];
+}
+
+const at = (day: number, hour: number): number => ((day - 1) * 24 + hour) * 60;
+
+function plan(template: string | null, startDate: string, areaM2: number, plug: PlanPlug, change: Partial<PlanDocument> = {}): PlanDocument {
+  return { ...planFromTemplate(template, { startDate, areaM2, plug }), ...change };
+}
+
+const board: PlanPlug = { materialId: 'tooling_board', thicknessMm: 60, heatLimitC: 75 };
+const fiberboard: PlanPlug = { materialId: 'mdf', thicknessMm: 18, heatLimitC: 60 };
+const printed: PlanPlug = { materialId: 'abs', thicknessMm: 6, heatLimitC: 55 };
+const foam: PlanPlug = { materialId: 'pu_foam', thicknessMm: 50, heatLimitC: 70 };
+const part: PlanPlug = { materialId: 'cured_frp', thicknessMm: 5, heatLimitC: 60 };
+const autumn = { meanC: 20, swingC: 1.5, warmestHour: 15, fan: false };
+
+const beehive = plan('staged', '2026-11-30', 0.42, board, { climate: autumn });
+
+/** Two bulk sessions an hour and a half apart: they cure as one hot mass on a plug that stands 55 °C. */
+const seatRushed = (() => {
+  const staged = plan('staged', '2026-12-01', 0.95, printed, { climate: { ...autumn, meanC: 22 } });
+  const thicker = changeLayer(changeLayer(staged, 'l4', { laminate: { plies: 4, glassGsm: 450, resinToGlass: 2.3 } }), 'l5', { laminate: { plies: 4, glassGsm: 450, resinToGlass: 2.3 } });
+  return { ...moveSession(thicker, 4, at(2, 8) + 45), demoldMin: at(5, 9) };
+})();
+const seatRight = (() => {
+  const staged = plan('staged', '2026-12-07', 0.95, printed, { climate: { ...autumn, meanC: 21 } });
+  return changeLayer(staged, 'l4', { laminate: { plies: 4, glassGsm: 300, resinToGlass: 2.3 } });
+})();
+
+const petalPlanned = plan('staged', '2026-11-19', 3.1, fiberboard, { climate: { ...autumn, meanC: 19 } });
+const petalLate = moveSession(moveSession(petalPlanned, 2, at(1, 14.5)), 3, at(2, 9));
+const petalBuilt = changeLayer(petalLate, 'l2', { wetFilmUm: 520 });
+
+const chute = plan('low-profile', '2026-12-14', 2.6, fiberboard, { climate: { ...autumn, meanC: 21 } });
+const chuteFewer = changeLayer(chute, 'l3', { laminate: { plies: 4, glassGsm: 450, resinToGlass: 2.8 } });
+const plinth = plan('low-profile', '2026-12-09', 1.4, part, { climate: autumn });
+const aerofoil = plan('epoxy', '2026-12-03', 0.55, board, { climate: { ...autumn, swingC: 0.8 } });
+const tub = plan('low-profile', '2024-10-14', 2.9, foam, { climate: autumn });
+const roofOld = plan('staged', '2024-09-30', 0.42, board, { climate: autumn });
+
+export const demoBuilds: readonly DemoBuild[] = [
+  {
+    name: 'Tram seat shell, left half',
+    part: 'Tram seat',
+    status: 'planned',
+    versions: [{ by: 'ben', daysBefore: 2, note: 'Both bulk sessions in one morning to save a day', plan: seatRushed }],
+  },
+  {
+    name: 'Radar dome petal, mold 2',
+    part: 'Weather radar petal',
+    status: 'under way',
+    versions: [
+      { by: 'cleo', daysBefore: 9, note: 'First plan', plan: petalPlanned },
+      { by: 'dov', daysBefore: 4, note: 'As built: skin an hour late, bulk an hour late', plan: petalLate },
+      { by: 'dov', daysBefore: 3, note: 'As built: second gel coat measured 520 µm', plan: petalBuilt },
+    ],
+  },
+  {
+    name: 'Beehive roof shell, mold 3',
+    part: 'Beehive roof',
+    status: 'planned',
+    versions: [
+      { by: 'ada', daysBefore: 6, note: 'From the staged school', plan: moveSession(beehive, 4, at(3, 11)) },
+      { by: 'ada', daysBefore: 5, note: 'Second bulk at opening time', plan: beehive },
+    ],
+  },
+  {
+    name: 'Playground slide chute, section A',
+    part: 'Slide chute',
+    status: 'planned',
+    versions: [
+      { by: 'edda', daysBefore: 8, note: 'One-go school', plan: chute },
+      { by: 'edda', daysBefore: 7, note: 'Four mats to save resin', plan: chuteFewer },
+    ],
+  },
+  { name: 'Tram seat shell, right half', part: 'Tram seat', status: 'planned', versions: [{ by: 'ben', daysBefore: 2, note: 'Mirror of the left half', plan: seatRight }] },
+  { name: 'Museum plinth cover, offset mold', part: 'Plinth cover', status: 'planned', versions: [{ by: 'finn', daysBefore: 5, note: 'Over sheet wax on the stone’s copy', plan: plinth }] },
+  { name: 'Teaching aerofoil block', part: 'Teaching aerofoil', status: 'planned', versions: [{ by: 'cleo', daysBefore: 1, note: 'Epoxy for flatness', plan: aerofoil }] },
+  { name: 'Sauna bath tub', part: 'Sauna bath tub', status: 'finished', versions: [{ by: 'ada', daysBefore: 770, note: 'As built', plan: tub }] },
+  { name: 'Beehive roof shell, mold 1', part: 'Beehive roof', status: 'finished', versions: [{ by: 'ben', daysBefore: 785, note: 'As built', plan: roofOld }] },
+];

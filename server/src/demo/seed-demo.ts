@@ -1,0 +1,78 @@
+import { hash } from '@node-rs/argon2';
+import type { DataSource, EntityManager } from 'typeorm';
+import { Build } from '../builds/build.entity.js';
+import { BuildVersion } from '../builds/build-version.entity.js';
+import { Mold } from '../molds/mold.entity.js';
+import { Pull, Treatment } from '../molds/service-records.entity.js';
+import { Person } from '../people/person.entity.js';
+import { demoBuilds } from './demo-builds.js';
+import { demoMolds, demoService } from './demo-molds.js';
+import { DEMO_PASSWORD, demoPeople } from './demo-people.js';
+import { Seeded } from './seeded.js';
+
+/** The demo's "today": its history ends here, so that it is the same whenever it is made. */
+const TODAY = new Date('2026-11-23T08:00:00Z');
+const DAY_MS = 86400000;
+
+/** Fills an empty database with the made-up shop; does nothing when people exist. */
+export async function seedDemo(source: DataSource): Promise<void> {
+  if ((await source.getRepository(Person).count()) > 0) return;
+  await source.transaction(async (tx) => {
+    const random = new Seeded(20261123);
+    const people = await seedPeople(tx, random);
+    const builds = await seedBuilds(tx, people, random);
+    await seedMolds(tx, people, builds, random);
+  });
+}
+
+type Ids = ReadonlyMap<string, string>;
+
+function idOf(ids: Ids, key: string): string {
+  const id = ids.get(key);
+  if (id === undefined) throw new Error(`demo data names ${key}, which is not there`);
+  return id;
+}
+
+async function seedPeople(tx: EntityManager, random: Seeded): Promise<Ids> {
+  const ids = new Map<string, string>();
+  const passwordHash = await hash(DEMO_PASSWORD);
+  for (const person of demoPeople) {
+    const id = random.uuid();
+    ids.set(person.login, id);
+    await tx.insert(Person, { id, ...person, passwordHash, unitSystem: 'metric', demo: true, createdAt: TODAY });
+  }
+  return ids;
+}
+
+async function seedBuilds(tx: EntityManager, people: Ids, random: Seeded): Promise<Ids> {
+  const ids = new Map<string, string>();
+  for (const { name, part, status, versions } of demoBuilds) {
+    const id = random.uuid();
+    ids.set(name, id);
+    const when = (daysBefore: number): Date => new Date(TODAY.getTime() - daysBefore * DAY_MS);
+    const changedAt = when(versions[versions.length - 1].daysBefore);
+    await tx.insert(Build, { id, name, part, status, currentVersion: versions.length, createdAt: when(versions[0].daysBefore), changedAt });
+    for (const [i, version] of versions.entries()) {
+      const entry = { buildId: id, number: i + 1, plan: version.plan, note: version.note, madeById: idOf(people, version.by), madeAt: when(version.daysBefore) };
+      await tx.insert(BuildVersion, entry);
+    }
+  }
+  return ids;
+}
+
+async function seedMolds(tx: EntityManager, people: Ids, builds: Ids, random: Seeded): Promise<void> {
+  for (const mold of demoMolds) {
+    const id = random.uuid();
+    const rows: { number: string }[] = await tx.query(`select 'M-' || lpad(nextval('mold_number')::text, 3, '0') as number`);
+    await tx.insert(Mold, {
+      id, number: rows[0].number, part: mold.part, hand: mold.hand, releaseProgramId: mold.releaseProgramId,
+      buildId: mold.build === null ? null : idOf(builds, mold.build), buildVersion: mold.build === null ? null : 1,
+      finishedById: idOf(people, 'ada'), finishedAt: new Date(TODAY.getTime() - (mold.daysInService + 1) * DAY_MS),
+    });
+    for (const record of demoService(mold, TODAY, random)) {
+      const common = { id: random.uuid(), moldId: id, at: record.at, note: record.note, madeById: idOf(people, record.by) };
+      if (record.table === 'pull') await tx.insert(Pull, { ...common, ease: record.ease, reverses: null });
+      else await tx.insert(Treatment, { ...common, kind: record.kind ?? 'touch-up' });
+    }
+  }
+}

@@ -1,0 +1,69 @@
+import { applyDecorators } from '@nestjs/common';
+import { ApiProperty } from '@nestjs/swagger';
+import type { Range } from '@pentimento/core';
+import { Type, type ClassConstructor } from 'class-transformer';
+import {
+  ArrayMaxSize,
+  IsArray,
+  IsBoolean,
+  IsDefined,
+  IsIn,
+  IsInt,
+  IsNumber,
+  IsString,
+  IsUUID,
+  Length,
+  Matches,
+  Max,
+  Min,
+  ValidateIf,
+  ValidateNested,
+} from 'class-validator';
+
+/*
+ * Each decorator says at once what a field must be (class-validator) and how the OpenAPI document shows it,
+ * so the wire is defined in one place. Nullable fields must still be present.
+ */
+interface FieldOptions {
+  readonly nullable?: boolean;
+}
+
+const nullGate = (nullable = false): PropertyDecorator[] => (nullable ? [ValidateIf((_object: object, value: unknown) => value !== null)] : []);
+
+export function NumberField(range: Range, { nullable = false, integer = false }: FieldOptions & { integer?: boolean } = {}): PropertyDecorator {
+  return applyDecorators(
+    ApiProperty({ type: Number, minimum: range.min, maximum: range.max, description: range.unit, nullable }),
+    ...nullGate(nullable),
+    integer ? IsInt() : IsNumber({ allowNaN: false, allowInfinity: false }),
+    Min(range.min),
+    Max(range.max),
+  );
+}
+
+export function TextField(maxLength: number, { nullable = false, minLength = 1 }: FieldOptions & { minLength?: number } = {}): PropertyDecorator {
+  return applyDecorators(ApiProperty({ type: String, minLength, maxLength, nullable }), ...nullGate(nullable), IsString(), Length(minLength, maxLength));
+}
+
+export function PatternField(pattern: RegExp, message: string): PropertyDecorator {
+  return applyDecorators(ApiProperty({ type: String, pattern: pattern.source }), IsString(), Matches(pattern, { message }));
+}
+
+export function IdField({ nullable = false }: FieldOptions = {}): PropertyDecorator {
+  return applyDecorators(ApiProperty({ type: String, format: 'uuid', nullable }), ...nullGate(nullable), IsUUID());
+}
+
+export function ChoiceField(choices: readonly (string | number)[], { nullable = false }: FieldOptions = {}): PropertyDecorator {
+  return applyDecorators(ApiProperty({ enum: [...choices], nullable }), ...nullGate(nullable), IsIn(choices));
+}
+
+export function FlagField(): PropertyDecorator {
+  return applyDecorators(ApiProperty({ type: Boolean }), IsBoolean());
+}
+
+export function PartField<T extends object>(type: () => ClassConstructor<T>, { nullable = false }: FieldOptions = {}): PropertyDecorator {
+  return applyDecorators(ApiProperty({ type, nullable }), ...nullGate(nullable), IsDefined(), ValidateNested(), Type(type));
+}
+
+export function ListField<T extends object>(type: () => ClassConstructor<T>, most: number): PropertyDecorator {
+  return applyDecorators(ApiProperty({ type, isArray: true, maxItems: most }), IsArray(), ArrayMaxSize(most), ValidateNested({ each: true }), Type(type));
+}
