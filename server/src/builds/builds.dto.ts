@@ -1,6 +1,6 @@
 import { ApiProperty } from '@nestjs/swagger';
 import { releasePrograms } from '@pentimento/core';
-import { ChoiceField, IdField, NumberField, PartField, TextField } from '../wire/fields.js';
+import { ChoiceField, IdField, KeyField, NumberField, PartField, TextField } from '../wire/fields.js';
 import { HANDS, type Hand } from '../wire/hands.js';
 import { BUILD_STATUSES, type Build, type BuildStatus } from './build.entity.js';
 import type { BuildVersion } from './build-version.entity.js';
@@ -49,7 +49,7 @@ export class NewVersionDto {
 export class FinishBuildDto {
   @IdField() moldId: string;
   @ChoiceField(HANDS) hand: Hand;
-  @ChoiceField(releasePrograms.map((program) => program.id)) releaseProgramId: string;
+  @KeyField(releasePrograms.map((program) => program.id)) releaseProgramId: string;
 }
 
 export function toVersionHeadDto(version: BuildVersion): VersionHeadDto {

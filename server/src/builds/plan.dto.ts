@@ -1,5 +1,5 @@
 import { planRanges, plugMaterials, type LayerRole, type PlanClimate, type PlanDocument, type PlanHours, type PlanLaminate, type PlanLayer, type PlanPlug, type PlanSession } from '@pentimento/core';
-import { ChoiceField, FlagField, ListField, NumberField, PartField, PatternField, TextField } from '../wire/fields.js';
+import { ChoiceField, FlagField, KeyField, ListField, NumberField, PartField, PatternField, TextField } from '../wire/fields.js';
 
 const ROLES: readonly LayerRole[] = ['gelcoat', 'barrier', 'skin', 'bulk'];
 const MOST_LAYERS = 12;
@@ -28,7 +28,7 @@ export class PlanSessionDto implements PlanSession {
 }
 
 export class PlanPlugDto implements PlanPlug {
-  @ChoiceField(Object.keys(plugMaterials)) materialId: string;
+  @KeyField(Object.keys(plugMaterials)) materialId: string;
   @NumberField(planRanges.plugThicknessMm) thicknessMm: number;
   @NumberField(planRanges.heatLimitC) heatLimitC: number;
 }

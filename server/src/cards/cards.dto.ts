@@ -1,5 +1,4 @@
-import { ApiProperty } from '@nestjs/swagger';
-import type { CardLimits, KineticCard, ResinCard, ResinFamily, ValueOrigin } from '@pentimento/core';
+import type { CardLimits, KineticCard, ResinCard, ResinFamily, ThermalMaterial, ValueOrigin } from '@pentimento/core';
 import { ChoiceField, FlagField, NumberField, PartField, TextField } from '../wire/fields.js';
 
 const TEMPERATURE = { min: -20, max: 250, unit: '°C' };
@@ -24,13 +23,49 @@ export class CardLimitsDto implements CardLimits {
   @NumberField(SHARE) demoldCure: number;
 }
 
+const ANY_NUMBER = { min: -1e13, max: 1e13, unit: '' };
+const FAMILIES: readonly ResinFamily[] = ['gel coat', 'skin', 'laminating', 'low-profile tooling', 'epoxy laminating', 'epoxy surface', 'polyurethane'];
+
+export class ThermalMaterialDto implements ThermalMaterial {
+  @NumberField(ANY_NUMBER) rho: number;
+  @NumberField(ANY_NUMBER) cp: number;
+  @NumberField(ANY_NUMBER) k: number;
+}
+
+/** Kinetic numbers with the keys of docs/formats.md; their ranges are the core's. */
+export class KineticsDto implements KineticCard {
+  @TextField(80) name: string;
+  @NumberField(ANY_NUMBER) rho_r: number;
+  @NumberField(ANY_NUMBER) cp_r: number;
+  @NumberField(ANY_NUMBER) k_r: number;
+  @NumberField(ANY_NUMBER) H: number;
+  @NumberField(ANY_NUMBER) k1: number;
+  @NumberField(ANY_NUMBER) k2: number;
+  @NumberField(ANY_NUMBER) E1: number;
+  @NumberField(ANY_NUMBER) E2: number;
+  @NumberField(ANY_NUMBER) m: number;
+  @NumberField(ANY_NUMBER) n: number;
+  @NumberField(ANY_NUMBER, { nullable: true }) c_ref: number | null;
+  @NumberField(ANY_NUMBER, { optional: true }) t_ind_min?: number;
+  @NumberField(ANY_NUMBER, { optional: true }) Ez?: number;
+  @NumberField(ANY_NUMBER, { optional: true }) p?: number;
+  @NumberField(ANY_NUMBER) q: number;
+  @NumberField(ANY_NUMBER) Tg0: number;
+  @NumberField(ANY_NUMBER) Tg1: number;
+  @NumberField(ANY_NUMBER) lam: number;
+  @NumberField(ANY_NUMBER) dTv: number;
+  @NumberField(ANY_NUMBER) a_gel: number;
+  @NumberField(ANY_NUMBER, { optional: true }) filler_w?: number;
+  @PartField(() => ThermalMaterialDto, { optional: true }) filler?: ThermalMaterialDto;
+}
+
 /** A resin card as the shop uses it: the built-in one (version 0) or its own newest version. */
 export class ResinCardDto implements ResinCard {
   @TextField(60) id: string;
   @TextField(80) name: string;
-  @ApiProperty({ type: String }) family: ResinFamily;
+  @ChoiceField(FAMILIES) family: ResinFamily;
   @ChoiceField(ORIGINS) origin: ValueOrigin;
-  @ApiProperty({ type: Object, additionalProperties: true, description: 'Kinetic numbers, keys as in docs/formats.md' }) kinetics: KineticCard;
+  @PartField(() => KineticsDto) kinetics: KineticsDto;
   @PartField(() => CardLimitsDto) limits: CardLimitsDto;
   @NumberField(SHARE) transfer: number;
   @NumberField({ min: 0, max: 1e6, unit: '' }) version: number;

@@ -10,6 +10,7 @@ import {
   IsIn,
   IsInt,
   IsNumber,
+  IsOptional,
   IsString,
   IsUUID,
   Length,
@@ -30,10 +31,16 @@ interface FieldOptions {
 
 const nullGate = (nullable = false): PropertyDecorator[] => (nullable ? [ValidateIf((_object: object, value: unknown) => value !== null)] : []);
 
-export function NumberField(range: Range, { nullable = false, integer = false }: FieldOptions & { integer?: boolean } = {}): PropertyDecorator {
+interface NumberOptions extends FieldOptions {
+  readonly integer?: boolean;
+  /** May be left out */
+  readonly optional?: boolean;
+}
+
+export function NumberField(range: Range, { nullable = false, integer = false, optional = false }: NumberOptions = {}): PropertyDecorator {
   return applyDecorators(
-    ApiProperty({ type: Number, minimum: range.min, maximum: range.max, description: range.unit, nullable }),
-    ...nullGate(nullable),
+    ApiProperty({ type: Number, minimum: range.min, maximum: range.max, description: range.unit, nullable, required: !optional }),
+    ...(optional ? [IsOptional()] : nullGate(nullable)),
     integer ? IsInt() : IsNumber({ allowNaN: false, allowInfinity: false }),
     Min(range.min),
     Max(range.max),
@@ -56,14 +63,20 @@ export function ChoiceField(choices: readonly (string | number)[], { nullable = 
   return applyDecorators(ApiProperty({ enum: [...choices], nullable }), ...nullGate(nullable), IsIn(choices));
 }
 
+/** One of a table's ids: checked here, a plain text on the wire, since the tables grow. */
+export function KeyField(keys: readonly string[]): PropertyDecorator {
+  return applyDecorators(ApiProperty({ type: String }), IsIn(keys));
+}
+
 export function FlagField(): PropertyDecorator {
   return applyDecorators(ApiProperty({ type: Boolean }), IsBoolean());
 }
 
-export function PartField<T extends object>(type: () => ClassConstructor<T>, { nullable = false }: FieldOptions = {}): PropertyDecorator {
-  return applyDecorators(ApiProperty({ type, nullable }), ...nullGate(nullable), IsDefined(), ValidateNested(), Type(type));
+export function PartField<T extends object>(type: () => ClassConstructor<T>, { nullable = false, optional = false }: FieldOptions & { optional?: boolean } = {}): PropertyDecorator {
+  const gate = optional ? [IsOptional()] : [...nullGate(nullable), IsDefined()];
+  return applyDecorators(ApiProperty({ type: () => type(), nullable, required: !optional }), ...gate, ValidateNested(), Type(type));
 }
 
 export function ListField<T extends object>(type: () => ClassConstructor<T>, most: number): PropertyDecorator {
-  return applyDecorators(ApiProperty({ type, isArray: true, maxItems: most }), IsArray(), ArrayMaxSize(most), ValidateNested({ each: true }), Type(type));
+  return applyDecorators(ApiProperty({ type: () => type(), isArray: true, maxItems: most }), IsArray(), ArrayMaxSize(most), ValidateNested({ each: true }), Type(type));
 }

@@ -1,0 +1,66 @@
+import { createApi, fetchBaseQuery } from '@reduxjs/toolkit/query/react';
+import type { components } from './schema';
+
+type Schemas = components['schemas'];
+export type Person = Schemas['PersonDto'];
+export type Who = Schemas['WhoDto'];
+export type Build = Schemas['BuildDto'];
+export type VersionHead = Schemas['VersionHeadDto'];
+export type Version = Schemas['VersionDto'];
+export type Mold = Schemas['MoldDto'];
+export type Card = Schemas['ResinCardDto'];
+export type NewPull = Schemas['NewPullDto'];
+export type NewTreatment = Schemas['NewTreatmentDto'];
+
+export const api = createApi({
+  reducerPath: 'api',
+  baseQuery: fetchBaseQuery({ baseUrl: '/api', timeout: 20000 }),
+  tagTypes: ['Who', 'Builds', 'Molds', 'Cards', 'People'],
+  refetchOnReconnect: true,
+  endpoints: (build) => ({
+    who: build.query<Who, void>({ query: () => 'auth/who', providesTags: ['Who'] }),
+    signIn: build.mutation<Who, Schemas['SignInDto']>({ query: (body) => ({ url: 'auth/sign-in', method: 'POST', body }) }),
+    demoSignIn: build.mutation<Who, Schemas['DemoSignInDto']>({ query: (body) => ({ url: 'auth/demo-sign-in', method: 'POST', body }) }),
+    setup: build.mutation<Who, Schemas['NewPersonDto']>({ query: (body) => ({ url: 'auth/setup', method: 'POST', body }) }),
+    signOut: build.mutation<Who, void>({ query: () => ({ url: 'auth/sign-out', method: 'POST' }) }),
+    people: build.query<Person[], void>({ query: () => 'people', providesTags: ['People'] }),
+    addPerson: build.mutation<Person, Schemas['NewPersonDto']>({ query: (body) => ({ url: 'people', method: 'POST', body }), invalidatesTags: ['People'] }),
+    saveSettings: build.mutation<Person, Schemas['MySettingsDto']>({ query: (body) => ({ url: 'people/me', method: 'PATCH', body }) }),
+    builds: build.query<Build[], void>({ query: () => 'builds', providesTags: ['Builds'] }),
+    build: build.query<Build, string>({ query: (id) => `builds/${id}`, providesTags: ['Builds'] }),
+    versions: build.query<VersionHead[], string>({ query: (id) => `builds/${id}/versions`, providesTags: ['Builds'] }),
+    createBuild: build.mutation<Build, Schemas['NewBuildDto']>({ query: (body) => ({ url: 'builds', method: 'POST', body }), invalidatesTags: ['Builds'] }),
+    saveVersion: build.mutation<Build, { id: string; body: Schemas['NewVersionDto'] }>({
+      query: ({ id, body }) => ({ url: `builds/${id}/versions`, method: 'POST', body }),
+      invalidatesTags: ['Builds'],
+    }),
+    finishBuild: build.mutation<Mold, { id: string; body: Schemas['FinishBuildDto'] }>({
+      query: ({ id, body }) => ({ url: `builds/${id}/finish`, method: 'POST', body }),
+      invalidatesTags: ['Builds', 'Molds'],
+    }),
+    cards: build.query<Card[], void>({ query: () => 'cards', providesTags: ['Cards'] }),
+    saveCard: build.mutation<Card, { id: string; body: Schemas['NewCardVersionDto'] }>({
+      query: ({ id, body }) => ({ url: `cards/${id}/versions`, method: 'POST', body }),
+      invalidatesTags: ['Cards'],
+    }),
+    molds: build.query<Mold[], void>({ query: () => 'molds', providesTags: ['Molds'] }),
+    addPull: build.mutation<Mold, { moldId: string; body: NewPull }>({
+      query: ({ moldId, body }) => ({ url: `molds/${moldId}/pulls`, method: 'POST', body }),
+      invalidatesTags: ['Molds'],
+    }),
+    undoPull: build.mutation<Mold, { moldId: string; pullId: string; body: Schemas['UndoPullDto'] }>({
+      query: ({ moldId, pullId, body }) => ({ url: `molds/${moldId}/pulls/${pullId}/undo`, method: 'POST', body }),
+      invalidatesTags: ['Molds'],
+    }),
+    addTreatment: build.mutation<Mold, { moldId: string; body: NewTreatment }>({
+      query: ({ moldId, body }) => ({ url: `molds/${moldId}/treatments`, method: 'POST', body }),
+      invalidatesTags: ['Molds'],
+    }),
+  }),
+});
+
+export const {
+  useWhoQuery, useSignInMutation, useDemoSignInMutation, useSetupMutation, useSignOutMutation, usePeopleQuery, useAddPersonMutation,
+  useSaveSettingsMutation, useBuildsQuery, useBuildQuery, useVersionsQuery, useCreateBuildMutation, useSaveVersionMutation,
+  useFinishBuildMutation, useCardsQuery, useSaveCardMutation, useMoldsQuery, useAddPullMutation, useUndoPullMutation, useAddTreatmentMutation,
+} = api;

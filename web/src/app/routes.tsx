@@ -1,0 +1,23 @@
+import { createBrowserRouter } from 'react-router';
+import { Shell } from './shell';
+import { NotFound, RouteFault } from './not-found';
+
+/** The five places. Each is a chunk of its own. */
+export function makeRouter() {
+  return createBrowserRouter([
+    {
+      element: <Shell />,
+      errorElement: <RouteFault />,
+      children: [
+        { path: '/', lazy: async () => ({ Component: (await import('../features/board/board-page')).BoardPage }) },
+        { path: '/builds/:buildId', lazy: async () => ({ Component: (await import('../features/sequence/sequence-page')).SequencePage }) },
+        { path: '/bench', lazy: async () => ({ Component: (await import('../features/bench/bench-page')).BenchPage }) },
+        { path: '/rack', lazy: async () => ({ Component: (await import('../features/rack/rack-page')).RackPage }) },
+        { path: '/rack/:moldId', lazy: async () => ({ Component: (await import('../features/rack/mold-page')).MoldPage }) },
+        { path: '/stores', lazy: async () => ({ Component: (await import('../features/stores/stores-page')).StoresPage }) },
+        { path: '/shop', lazy: async () => ({ Component: (await import('../features/shop/shop-page')).ShopPage }) },
+        { path: '*', element: <NotFound /> },
+      ],
+    },
+  ]);
+}

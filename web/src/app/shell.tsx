@@ -1,0 +1,168 @@
+import { Moon, Search, Sun, WifiOff } from 'lucide-react';
+import { useEffect, useState } from 'react';
+import { NavLink, Outlet, useLocation, useNavigate } from 'react-router';
+import { useSaveSettingsMutation, useSignOutMutation, useWhoQuery, api } from '../api/api';
+import { flushed } from '../features/rack/outbox-slice';
+import { SignInPage } from '../features/sign-in/sign-in-page';
+import { Failed, Loading } from '../shared/states';
+import { CommandBox } from './command-box';
+import { isTyping, places } from './places';
+import { THEME_KEY, themeChosen } from './settings-slice';
+import { ShortcutSheet } from './shortcut-sheet';
+import { useAppDispatch, useAppSelector } from './store';
+import { useOnline } from './use-online';
+
+/** The frame around every place: a title block along the top, as on a drawing sheet. */
+export function Shell() {
+  const { data, error, isLoading, refetch } = useWhoQuery();
+  useTheme();
+  if (isLoading) return <Loading what="the shop" />;
+  if (error || !data) return <Failed error={error} retry={() => void refetch()} />;
+  if (!data.person) return <SignInPage who={data} />;
+  return <SignedIn name={data.person.name} />;
+}
+
+function SignedIn({ name }: { name: string }) {
+  const [sheet, setSheet] = useState<'command' | 'shortcuts' | null>(null);
+  const navigate = useNavigate();
+  const { pathname } = useLocation();
+  useEffect(() => {
+    const onKey = (event: KeyboardEvent): void => {
+      if (event.key === 'k' && (event.ctrlKey || event.metaKey)) {
+        event.preventDefault();
+        setSheet('command');
+        return;
+      }
+      if (isTyping(event.target) || event.ctrlKey || event.metaKey || event.altKey) return;
+      const place = places.find(({ digit }) => digit === event.key);
+      if (place) void navigate(place.path);
+      else if (event.key === '/') {
+        event.preventDefault();
+        setSheet('command');
+      } else if (event.key === '?') setSheet('shortcuts');
+    };
+    window.addEventListener('keydown', onKey);
+    return () => { window.removeEventListener('keydown', onKey); };
+  }, [navigate]);
+  return (
+    <div className="flex h-full min-h-0 flex-col">
+      <a href="#place" className="bg-primary text-primary-content sr-only p-2 focus:not-sr-only">
+        Skip to the place
+      </a>
+      <TitleBlock name={name} openCommand={() => { setSheet('command'); }} />
+      <Notices />
+      <main id="place" className="min-h-0 flex-1 overflow-auto">
+        <Outlet />
+      </main>
+      {sheet === 'command' && <CommandBox onClose={() => { setSheet(null); }} />}
+      {sheet === 'shortcuts' && <ShortcutSheet pathname={pathname} onClose={() => { setSheet(null); }} />}
+    </div>
+  );
+}
+
+function TitleBlock({ name, openCommand }: { name: string; openCommand: () => void }) {
+  const { pathname } = useLocation();
+  return (
+    <header className="rule flex h-11 shrink-0 items-stretch border-b-2 text-sm">
+      <span className="hairline hidden items-center border-r px-4 text-base font-semibold tracking-wide lg:flex">Pentimento</span>
+      <nav aria-label="Places" className="flex items-stretch overflow-x-auto">
+        {places.map(({ digit, path, name: place }) => {
+          const here = path === '/' ? pathname === '/' || pathname.startsWith('/builds') : pathname.startsWith(path);
+          return (
+            <NavLink
+              key={path}
+              to={path}
+              aria-current={here ? 'page' : undefined}
+              className={`hairline flex items-center gap-2 border-r px-3 lg:px-4 ${here ? 'bg-primary text-primary-content font-semibold' : 'hover:bg-base-200'}`}
+            >
+              <span className="num hidden text-xs opacity-80 md:inline">{digit}</span>
+              {place}
+            </NavLink>
+          );
+        })}
+      </nav>
+      <button type="button" onClick={openCommand} aria-label="Find or do" className="hover:bg-base-200 flex flex-1 items-center gap-2 px-3 text-left">
+        <Search size={15} aria-hidden />
+        <span className="muted hidden md:inline">
+          Find a build, mold, card, or do something <kbd className="num">/</kbd>
+        </span>
+      </button>
+      <UnitSwitch />
+      <ThemeSwitch />
+      <SignOut name={name} />
+    </header>
+  );
+}
+
+function UnitSwitch() {
+  const { data } = useWhoQuery();
+  const [save] = useSaveSettingsMutation();
+  const dispatch = useAppDispatch();
+  const person = data?.person;
+  if (!person) return null;
+  const next = person.unitSystem === 'metric' ? 'us' : 'metric';
+  const change = async (): Promise<void> => {
+    const result = await save({ unitSystem: next });
+    if (result.data) dispatch(api.util.updateQueryData('who', undefined, (who) => { if (who.person) who.person.unitSystem = next; }));
+  };
+  return (
+    <button type="button" className="hairline hover:bg-base-200 border-l px-3" onClick={() => void change()} aria-label={`Units: ${person.unitSystem === 'metric' ? 'metric' : 'US shop'}. Switch`}>
+      <span className="num">{person.unitSystem === 'metric' ? 'mm °C' : 'mil °F'}</span>
+    </button>
+  );
+}
+
+function ThemeSwitch() {
+  const theme = useAppSelector((state) => state.settings.theme);
+  const dispatch = useAppDispatch();
+  const next = theme === 'paper' ? 'lamp' : 'paper';
+  const Icon = theme === 'paper' ? Moon : Sun;
+  return (
+    <button type="button" className="hairline hover:bg-base-200 border-l px-3" aria-label={next === 'lamp' ? 'Dim for the shop at night' : 'Paper for the day'} onClick={() => { dispatch(themeChosen(next)); }}>
+      <Icon size={16} aria-hidden />
+    </button>
+  );
+}
+
+function SignOut({ name }: { name: string }) {
+  const [signOut] = useSignOutMutation();
+  const dispatch = useAppDispatch();
+  const leave = async (): Promise<void> => {
+    const result = await signOut();
+    if (result.data) dispatch(api.util.upsertQueryData('who', undefined, result.data));
+  };
+  return (
+    <button type="button" className="hairline hover:bg-base-200 hidden border-l px-3 sm:block" onClick={() => void leave()} title="Sign out">
+      {name}
+      <span className="sr-only">, sign out</span>
+    </button>
+  );
+}
+
+function Notices() {
+  const online = useOnline();
+  const waiting = useAppSelector((state) => state.outbox.waiting.length);
+  const dispatch = useAppDispatch();
+  useEffect(() => {
+    if (online) dispatch(flushed());
+    // The browser may think it is online while the server is away: try now and then as well.
+    const timer = window.setInterval(() => { dispatch(flushed()); }, 15000);
+    return () => { window.clearInterval(timer); };
+  }, [online, dispatch]);
+  if (online && waiting === 0) return null;
+  return (
+    <p role="status" className="bg-warning text-warning-content flex items-center gap-2 px-4 py-1 text-sm">
+      <WifiOff size={15} aria-hidden />
+      {online ? '' : 'No network. Plans are kept in this browser. '}
+      {waiting > 0 && `${String(waiting)} ${waiting === 1 ? 'record waits' : 'records wait'} here to be sent.`}
+    </p>
+  );
+}
+
+function useTheme(): void {
+  const theme = useAppSelector((state) => state.settings.theme);
+  useEffect(() => {
+    document.documentElement.dataset.theme = theme;
+    localStorage.setItem(THEME_KEY, theme);
+  }, [theme]);
+}

@@ -1,0 +1,23 @@
+import { configureStore } from '@reduxjs/toolkit';
+import { setupListeners } from '@reduxjs/toolkit/query';
+import { useDispatch, useSelector } from 'react-redux';
+import { api } from '../api/api';
+import { planSlice } from '../features/sequence/plan-slice';
+import { draftListener } from '../features/sequence/draft-listener';
+import { outboxSlice } from '../features/rack/outbox-slice';
+import { outboxListener } from '../features/rack/outbox-listener';
+import { settingsSlice } from './settings-slice';
+
+export function makeStore() {
+  const store = configureStore({
+    reducer: { [api.reducerPath]: api.reducer, plan: planSlice.reducer, outbox: outboxSlice.reducer, settings: settingsSlice.reducer },
+    middleware: (defaults) => defaults().prepend(draftListener.middleware, outboxListener.middleware).concat(api.middleware),
+  });
+  setupListeners(store.dispatch);
+  return store;
+}
+
+export type Store = ReturnType<typeof makeStore>;
+export type RootState = ReturnType<Store['getState']>;
+export const useAppDispatch = useDispatch.withTypes<Store['dispatch']>();
+export const useAppSelector = useSelector.withTypes<RootState>();

@@ -1,0 +1,34 @@
+import { layerBuild, type CardLibrary, type PlanDocument } from '@pentimento/core';
+import { useId } from 'react';
+import { HatchDefs, hatchOf } from '../../shared/hatch';
+
+const WIDTH = 132;
+const HEIGHT = 84;
+const PLUG = 12;
+
+/** A small drawing of a plan's stack: sessions as steps over their days, hatched by material. */
+export function StackDrawing({ plan, cards }: { plan: PlanDocument; cards: CardLibrary }) {
+  const hatch = useId();
+  const layers = plan.sessions.flatMap((session, s) =>
+    session.layers.flatMap((layer) => (cards.has(layer.cardId) ? [{ s, layer, thick: layerBuild(layer, cards).thicknessM, family: cards.get(layer.cardId)?.family }] : [])),
+  );
+  const base = HEIGHT - PLUG;
+  // The root keeps a gel coat visible beside a thick bulk.
+  const weights = layers.map(({ thick }) => Math.sqrt(thick));
+  const total = weights.reduce((sum, w) => sum + w, 0);
+  const step = (WIDTH * 0.5) / Math.max(1, plan.sessions.length);
+  let y = base;
+  return (
+    <svg width={WIDTH} height={HEIGHT} viewBox={`0 0 ${String(WIDTH)} ${String(HEIGHT)}`} aria-hidden>
+      <HatchDefs prefix={hatch} />
+      {layers.map(({ s, layer, family }, i) => {
+        const h = (weights[i] / total) * (base - 4);
+        y -= h;
+        const x = s * step;
+        return <rect key={layer.id} x={x} y={y} width={WIDTH - x - 1} height={h} fill={`url(#${hatch}-${hatchOf(family)})`} stroke="currentColor" strokeWidth="1" />;
+      })}
+      <rect x={0} y={base} width={WIDTH} height={PLUG} fill={`url(#${hatch}-plug)`} />
+      <line x1={0} x2={WIDTH} y1={base} y2={base} stroke="currentColor" strokeWidth="2" />
+    </svg>
+  );
+}

@@ -1,0 +1,22 @@
+import type { Verdict } from '@pentimento/core';
+
+/** The worst verdict in a few words, without numbers that need a unit. */
+export function verdictLine({ kind, subject, level }: Verdict): string {
+  const near = level === 'care';
+  switch (kind) {
+    case 'interface-peak':
+      return near ? 'plug face close to its heat limit' : 'plug face gets too hot';
+    case 'layer-peak':
+      return near ? `${subject} close to its heat limit` : `${subject} gets too hot`;
+    case 'activation':
+      return near ? `${subject} hardly reaches its activation heat` : `${subject} stays below its activation heat`;
+    case 'window':
+      return near ? `${subject}: window closing or closed` : `${subject}: outside the window`;
+    case 'demold-cure':
+      return near ? `${subject} barely cured at demold` : `${subject} not cured at demold`;
+    case 'shop-minimum':
+      return near ? `${subject} near its minimum` : `${subject} too cold`;
+    case 'catalyst-range':
+      return `${subject}: catalyst outside the card’s range`;
+  }
+}

@@ -1,0 +1,184 @@
+import { releaseProgram } from '@pentimento/core';
+import { useState } from 'react';
+import { Link, useParams } from 'react-router';
+import { useMoldsQuery, useUndoPullMutation, type Mold } from '../../api/api';
+import { problemOf } from '../../api/problem';
+import { LevelMark } from '../../shared/level-mark';
+import { Empty, Failed, Loading } from '../../shared/states';
+import { useWidth } from '../../shared/use-width';
+import { EaseTrend } from './ease-trend';
+import { LogPull } from './log-pull';
+import { LogTreatment } from './log-treatment';
+import { Refusals } from './refusals';
+import { CycleRows } from './spine';
+import { useMoldViews, type MoldView } from './use-service';
+
+/** A mold's logbook: what is due, strokes by cycle, ease of release, every record. */
+export function MoldPage() {
+  const { moldId } = useParams();
+  const { data, error, refetch } = useMoldsQuery(undefined, { refetchOnMountOrArgChange: true });
+  const views = useMoldViews(data);
+  if (error && !data) return <Failed error={error} retry={() => void refetch()} />;
+  if (!views) return <Loading what="the mold" />;
+  const view = views.find(({ mold }) => mold.id === moldId);
+  if (!view) {
+    return (
+      <Empty title="No such mold">
+        <Link className="link" to="/rack">
+          Go to the Rack
+        </Link>
+      </Empty>
+    );
+  }
+  return <Logbook view={view} />;
+}
+
+function Logbook({ view: { mold, service } }: { view: MoldView }) {
+  const [sheet, setSheet] = useState<'pull' | 'treatment' | null>(null);
+  const { ref, width } = useWidth();
+  return (
+    <div>
+      <div className="rule flex flex-wrap items-stretch border-b">
+        <h1 className="flex items-baseline gap-3 px-4 py-2 text-xl font-semibold">
+          <span className="num">{mold.number}</span> {mold.part}
+          {mold.hand !== 'none' && <span className="text-base uppercase">{mold.hand}</span>}
+        </h1>
+        <span className="flex items-center gap-2 px-3" data-testid="due">
+          <LevelMark level={service.level} /> {service.reason}
+        </span>
+        <span className="flex-1" />
+        <button type="button" className="hairline hover:bg-base-200 min-h-14 border-l px-5" onClick={() => { setSheet('treatment'); }}>
+          Log a treatment
+        </button>
+        <button type="button" className="bg-primary text-primary-content min-h-14 px-6 text-lg font-semibold" onClick={() => { setSheet('pull'); }}>
+          Log a pull
+        </button>
+      </div>
+      <Refusals />
+      <div className="grid gap-x-6 lg:grid-cols-[22rem_minmax(0,1fr)]">
+        <section className="hairline p-4 lg:border-r" aria-label="Strokes by release cycle">
+          <Facts mold={mold} view={{ mold, service }} />
+          <h2 className="mt-4 font-semibold">Strokes, newest cycle first</h2>
+          <p className="muted text-xs">A dot marks a touch-up coat before that pull.</p>
+          <ol>
+            {[...service.cycles].reverse().map((cycle) => (
+              <li key={cycle.treatedAt ?? 'before'} className="hairline border-b py-1.5">
+                <span className="muted num block text-xs">
+                  {cycle.treatedAt ? day(cycle.treatedAt) : 'before the first treatment'} · {cycle.pulls.length}
+                </span>
+                <CycleRows count={cycle.pulls.length} touchUpsBefore={cycle.touchUpsBefore} perRow={50} />
+              </li>
+            ))}
+          </ol>
+        </section>
+        <section className="min-w-0 p-4">
+          <h2 className="font-semibold">Ease of release</h2>
+          <div ref={ref}>{width > 0 && <EaseTrend pulls={mold.pulls} treatments={mold.treatments} width={width} />}</div>
+          <h2 className="mt-4 font-semibold">Logbook</h2>
+          <Records mold={mold} />
+        </section>
+      </div>
+      {sheet === 'pull' && <LogPull mold={mold} caution={service.level === 'stop' ? service.reason : null} onClose={() => { setSheet(null); }} />}
+      {sheet === 'treatment' && <LogTreatment mold={mold} onClose={() => { setSheet(null); }} />}
+    </div>
+  );
+}
+
+function Facts({ mold, view: { service } }: { mold: Mold; view: MoldView }) {
+  const rows: [string, string][] = [
+    ['Pulls since new', String(service.pullsSinceNew)],
+    ['since full treatment', String(service.pullsSinceFull)],
+    ['since last coat', String(service.pullsSinceCoat)],
+    ['Ease, last five', service.recentEase === null ? 'too few graded' : service.recentEase.toFixed(1)],
+  ];
+  return (
+    <>
+      <p>
+        {releaseProgram(mold.releaseProgramId)?.name}, on the rack since {day(mold.finishedAt)}
+      </p>
+      {mold.buildId && (
+        <Link className="link text-sm" to={`/builds/${mold.buildId}`}>
+          How it was built (plan v{mold.buildVersion})
+        </Link>
+      )}
+      <dl className="mt-2 grid grid-cols-[1fr_auto] gap-x-4">
+        {rows.map(([name, value]) => (
+          <div key={name} className="contents">
+            <dt>{name}</dt>
+            <dd className="num text-right" data-testid={name}>
+              {value}
+            </dd>
+          </div>
+        ))}
+      </dl>
+    </>
+  );
+}
+
+interface RecordRow {
+  readonly id: string;
+  readonly at: string;
+  readonly what: string;
+  readonly note: string;
+  readonly madeBy: string;
+  readonly struck: boolean;
+  readonly undoable: boolean;
+}
+
+const SHOWN = 40;
+
+function recordsOf(mold: Mold): RecordRow[] {
+  const reversed = new Set(mold.pulls.flatMap(({ reverses }) => (reverses === null ? [] : [reverses])));
+  const pulls = mold.pulls.map((pull): RecordRow => ({
+    ...pull,
+    what: pull.reverses === null ? `Pull${pull.ease === null ? '' : `, ease ${String(pull.ease)}`}` : 'Counter-entry: a pull taken back',
+    struck: reversed.has(pull.id),
+    undoable: pull.reverses === null && !reversed.has(pull.id) && pull.madeBy !== 'waiting to be sent',
+  }));
+  const treatments = mold.treatments.map((t): RecordRow => ({ ...t, what: t.kind === 'full' ? 'Stripped and fully treated' : 'Touch-up coat', struck: false, undoable: false }));
+  return [...pulls, ...treatments].sort((a, b) => b.at.localeCompare(a.at));
+}
+
+function Records({ mold }: { mold: Mold }) {
+  const [undo, { error, isLoading }] = useUndoPullMutation();
+  const [all, setAll] = useState(false);
+  const rows = recordsOf(mold);
+  return (
+    <>
+      {error && (
+        <p role="alert" className="text-error">
+          {problemOf(error).detail}
+        </p>
+      )}
+      <table className="w-full text-sm">
+        <caption className="sr-only">Pulls and treatments, newest first</caption>
+        <tbody>
+          {(all ? rows : rows.slice(0, SHOWN)).map((row) => (
+            <tr key={row.id} className="hairline border-b">
+              <td className="num py-1 pr-4 whitespace-nowrap">{day(row.at)}</td>
+              <td className={`py-1 pr-4 ${row.struck ? 'line-through opacity-60' : ''}`}>{row.what}</td>
+              <td className="w-full py-1 pr-4">{row.note}</td>
+              <td className="muted py-1 pr-4 whitespace-nowrap">{row.madeBy}</td>
+              <td className="py-0.5 text-right">
+                {row.undoable && (
+                  <button type="button" className="btn btn-ghost btn-xs whitespace-nowrap" disabled={isLoading} onClick={() => void undo({ moldId: mold.id, pullId: row.id, body: { id: crypto.randomUUID(), note: '' } })}>
+                    Take back
+                  </button>
+                )}
+              </td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+      {rows.length > SHOWN && !all && (
+        <button type="button" className="btn btn-sm mt-2" onClick={() => { setAll(true); }}>
+          Show all {rows.length}
+        </button>
+      )}
+    </>
+  );
+}
+
+function day(iso: string): string {
+  return new Date(iso).toLocaleDateString('en-GB', { day: '2-digit', month: 'short', year: 'numeric' });
+}

@@ -1,0 +1,47 @@
+import { createListenerMiddleware, isAnyOf } from '@reduxjs/toolkit';
+import { api } from '../../api/api';
+import { problemOf } from '../../api/problem';
+import { flushed, OUTBOX_KEY, queued, refusedByServer, sent, type outboxSlice } from './outbox-slice';
+
+interface OutboxRoot {
+  outbox: ReturnType<typeof outboxSlice.reducer>;
+}
+
+/** Sends waiting records in order; what could not be sent stays in this browser until it can. */
+export const outboxListener = createListenerMiddleware<OutboxRoot>();
+
+outboxListener.startListening({
+  matcher: isAnyOf(queued, sent, refusedByServer),
+  effect: (_action, { getState }) => {
+    localStorage.setItem(OUTBOX_KEY, JSON.stringify(getState().outbox.waiting));
+  },
+});
+
+let sending = false;
+
+outboxListener.startListening({
+  matcher: isAnyOf(queued, flushed),
+  effect: async (_action, { getState, dispatch }) => {
+    if (sending) return;
+    sending = true;
+    try {
+      for (let record = getState().outbox.waiting.at(0); record; record = getState().outbox.waiting.at(0)) {
+        const { moldId } = record;
+        const result =
+          record.kind === 'pull'
+            ? await dispatch(api.endpoints.addPull.initiate({ moldId, body: record.body }))
+            : await dispatch(api.endpoints.addTreatment.initiate({ moldId, body: record.body }));
+        if (!result.error) {
+          dispatch(sent(record.body.id));
+          continue;
+        }
+        const problem = problemOf(result.error);
+        // Not reached, signed out, or the server's own fault: keep it and try later.
+        if (problem.status === null || problem.status === 401 || problem.status >= 500) return;
+        dispatch(refusedByServer({ record, detail: problem.detail }));
+      }
+    } finally {
+      sending = false;
+    }
+  },
+});

@@ -1,0 +1,18 @@
+import { useAppDispatch, useAppSelector } from '../../app/store';
+import { refusalRead } from './outbox-slice';
+
+/** Records that the server refused, with its words, until they have been read. */
+export function Refusals() {
+  const refused = useAppSelector((state) => state.outbox.refused);
+  const dispatch = useAppDispatch();
+  return refused.map(({ record, detail }) => (
+    <div key={record.body.id} role="alert" className="border-error m-4 flex items-center gap-4 border-l-4 p-3">
+      <span className="flex-1">
+        A {record.kind} of {new Date(record.body.at).toLocaleString('en-GB')} was not taken: {detail}
+      </span>
+      <button type="button" className="btn btn-sm" onClick={() => { dispatch(refusalRead(record.body.id)); }}>
+        I have read it
+      </button>
+    </div>
+  ));
+}

@@ -1,0 +1,99 @@
+import { snapMinutes, SNAP_MIN, type PlanDocument } from '@pentimento/core';
+import { useRef, type KeyboardEvent, type PointerEvent } from 'react';
+import { clockText } from '../clock-text';
+import type { ClockScale } from './clock-scale';
+import type { LayerBox } from './height-scale';
+
+interface SessionEdgesProps {
+  readonly plan: PlanDocument;
+  readonly clock: ClockScale;
+  readonly boxes: readonly LayerBox[];
+  readonly baseY: number;
+  readonly onDragStart: () => void;
+  /** While the hand moves */
+  readonly onPreview: (index: number, startMin: number) => void;
+  /** On release, or by key */
+  readonly onMove: (index: number, startMin: number) => void;
+  readonly onCancel: () => void;
+}
+
+/** Edges of the sessions as handles: drag along time, or arrow keys. */
+export function SessionEdges({ plan, clock, boxes, baseY, onDragStart, onPreview, onMove, onCancel }: SessionEdgesProps) {
+  const drag = useRef<{ index: number; grabX: number; startX: number; at: number } | null>(null);
+
+  const begin = (event: PointerEvent<SVGGElement>, index: number): void => {
+    event.currentTarget.setPointerCapture(event.pointerId);
+    event.currentTarget.focus();
+    const startMin = plan.sessions[index].startMin;
+    drag.current = { index, grabX: event.clientX, startX: clock.toX(startMin * 60), at: startMin };
+    onDragStart();
+  };
+  const move = (event: PointerEvent<SVGGElement>): void => {
+    const held = drag.current;
+    if (!held) return;
+    const minutes = snapMinutes(clock.toTime(held.startX + event.clientX - held.grabX) / 60);
+    if (minutes === held.at) return;
+    held.at = minutes;
+    performance.mark('pentimento:input');
+    onPreview(held.index, minutes);
+  };
+  const end = (): void => {
+    const held = drag.current;
+    drag.current = null;
+    if (held) onMove(held.index, held.at);
+  };
+  const onKey = (event: KeyboardEvent, index: number): void => {
+    if (event.key === 'Escape' && drag.current) {
+      drag.current = null;
+      onCancel();
+      return;
+    }
+    const direction = event.key === 'ArrowRight' ? 1 : event.key === 'ArrowLeft' ? -1 : 0;
+    if (direction === 0) return;
+    event.preventDefault();
+    onMove(index, plan.sessions[index].startMin + direction * (event.shiftKey ? 60 : SNAP_MIN));
+  };
+
+  return plan.sessions.map((session, index) => {
+    const own = boxes.filter(({ layer }) => layer.sessionIndex === index);
+    const bottom = own.at(0)?.bottomY ?? baseY;
+    const top = own.at(-1)?.topY ?? baseY;
+    const x = clock.toX(session.startMin * 60);
+    return (
+      <g
+        key={session.id}
+        role="slider"
+        tabIndex={0}
+        aria-label={`Start of ${session.name}`}
+        aria-orientation="horizontal"
+        aria-valuemin={0}
+        aria-valuemax={plan.demoldMin}
+        aria-valuenow={session.startMin}
+        aria-valuetext={clockText(session.startMin * 60)}
+        transform={`translate(${x.toFixed(1)},0)`}
+        className="group cursor-ew-resize touch-none outline-none"
+        onPointerDown={(event) => { begin(event, index); }}
+        onPointerMove={move}
+        onPointerUp={end}
+        onPointerCancel={() => {
+          drag.current = null;
+          onCancel();
+        }}
+        onKeyDown={(event) => { onKey(event, index); }}
+      >
+        <rect x={-12} y={Math.min(top, bottom) - 4} width={24} height={Math.max(24, bottom - top + 8)} fill="transparent" />
+        <line y1={bottom} y2={top} stroke="currentColor" strokeWidth="3.5" />
+        <path d={`M0 ${top.toFixed(1)}m-6 -1h12l-6 7z`} fill="currentColor" />
+        <rect
+          x={-9}
+          y={Math.min(top, bottom) - 6}
+          width={18}
+          height={bottom - top + 12}
+          fill="none"
+          className="stroke-primary opacity-0 group-hover:opacity-60 group-focus-visible:opacity-100"
+          strokeWidth="2"
+        />
+      </g>
+    );
+  });
+}

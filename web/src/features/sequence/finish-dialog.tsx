@@ -1,0 +1,74 @@
+import { releasePrograms, type VerdictLevel } from '@pentimento/core';
+import { useState } from 'react';
+import { useNavigate } from 'react-router';
+import { useFinishBuildMutation, type Build } from '../../api/api';
+import { problemOf } from '../../api/problem';
+import { Dialog } from '../../shared/dialog';
+
+const HANDS = [
+  ['left', 'Left'],
+  ['right', 'Right'],
+  ['none', 'No hand'],
+] as const;
+
+/** A finished build gets its number, hand and release program, and joins the rack. */
+export function FinishDialog({ build, worst, onClose }: { build: Build; worst: VerdictLevel; onClose: () => void }) {
+  const [hand, setHand] = useState<(typeof HANDS)[number][0] | null>(null);
+  const [releaseProgramId, setProgram] = useState(releasePrograms[0].id);
+  const [moldId] = useState(() => crypto.randomUUID());
+  const [finish, { error, isLoading }] = useFinishBuildMutation();
+  const navigate = useNavigate();
+  const program = releasePrograms.find(({ id }) => id === releaseProgramId);
+  const submit = async (): Promise<void> => {
+    if (!hand) return;
+    const result = await finish({ id: build.id, body: { moldId, hand, releaseProgramId } });
+    if (result.data) void navigate(`/rack/${result.data.id}`);
+  };
+  return (
+    <Dialog title="Finish into a mold" onClose={onClose}>
+      <form
+        onSubmit={(event) => {
+          event.preventDefault();
+          void submit();
+        }}
+      >
+        {worst === 'stop' && <p className="text-error mb-3">This plan still has limits that are not kept. Finish it only if the mold was built otherwise, and say so in a version’s note.</p>}
+        <fieldset>
+          <legend className="text-sm">Hand: write it on the mold before it leaves the plug</legend>
+          <div className="mt-1 flex gap-2">
+            {HANDS.map(([id, name]) => (
+              <button key={id} type="button" aria-pressed={hand === id} className={`btn flex-1 ${hand === id ? 'btn-primary' : ''}`} onClick={() => { setHand(id); }}>
+                {name}
+              </button>
+            ))}
+          </div>
+        </fieldset>
+        <label className="mt-4 block">
+          <span className="text-sm">Release program</span>
+          <select className="select w-full" value={releaseProgramId} onChange={(event) => { setProgram(event.target.value); }}>
+            {releasePrograms.map(({ id, name }) => (
+              <option key={id} value={id}>
+                {name}
+              </option>
+            ))}
+          </select>
+        </label>
+        <p className="muted mt-1 text-sm">{program?.caution} The maker’s data sheet decides.</p>
+        {error && (
+          <p role="alert" className="text-error mt-3">
+            {problemOf(error).detail}
+          </p>
+        )}
+        <div className="mt-5 flex gap-2">
+          <button className="btn btn-primary" disabled={!hand || isLoading}>
+            Put it on the rack
+          </button>
+          <button type="button" className="btn btn-ghost" onClick={onClose}>
+            Not yet
+          </button>
+        </div>
+        {!hand && <p className="muted mt-2 text-sm">Choose a hand first.</p>}
+      </form>
+    </Dialog>
+  );
+}

@@ -1,0 +1,11 @@
+import type { PlanLayer } from '@pentimento/core';
+
+/** A gel coat film as a first layer from nothing. */
+export function filmLayer(): PlanLayer {
+  return { id: crypto.randomUUID(), name: 'Gel coat', role: 'gelcoat', cardId: 'gelcoat_iso', catalystPct: 2, wetFilmUm: 600, laminate: null };
+}
+
+/** Plies of mat in general resin. */
+export function laminateLayer(): PlanLayer {
+  return { id: crypto.randomUUID(), name: 'Mat', role: 'bulk', cardId: 'iso_lam', catalystPct: 1.5, wetFilmUm: null, laminate: { plies: 2, glassGsm: 450, resinToGlass: 2.3 } };
+}

@@ -1,0 +1,40 @@
+import { cardLibrary, DomainError, evaluatePlan, type PlanDocument, type PlanEvaluation, type ResinCard, type Verdict } from '@pentimento/core';
+import { expose, transfer } from 'comlink';
+import { pictureOf, type Picture } from './picture';
+
+/** What came of a plan: a picture, or what is wrong with the plan. */
+export type SimulationAnswer = { readonly ok: true; readonly picture: Picture } | { readonly ok: false; readonly detail: string };
+
+let previous: PlanEvaluation | undefined;
+let cardsKey = '';
+
+const service = {
+  /** Simulates a plan; what the last plan shares with it is not computed again. */
+  picture(plan: PlanDocument, cards: readonly ResinCard[]): SimulationAnswer {
+    const start = performance.now();
+    try {
+      const key = JSON.stringify(cards);
+      if (key !== cardsKey) previous = undefined;
+      cardsKey = key;
+      const evaluation = evaluatePlan(plan, cardLibrary(cards), {}, previous);
+      previous = evaluation.result.status === 'converged' ? evaluation : undefined;
+      const { picture, transfer: buffers } = pictureOf(evaluation, performance.now() - start);
+      return transfer({ ok: true, picture }, buffers);
+    } catch (error) {
+      return { ok: false, detail: error instanceof DomainError ? error.message : 'The simulation failed on this plan. Undo the last change.' };
+    }
+  },
+  /** Verdicts alone, for the Board. */
+  verdicts(plan: PlanDocument, cards: readonly ResinCard[]): readonly Verdict[] | null {
+    try {
+      const { result, verdicts } = evaluatePlan(plan, cardLibrary(cards), {});
+      return result.status === 'converged' ? verdicts : null;
+    } catch {
+      return null;
+    }
+  },
+};
+
+export type SimulationService = typeof service;
+
+expose(service);

@@ -1,0 +1,30 @@
+import { displayDigits, displayText, fromDisplay, toDisplay, unitName, type DisplayQuantity, type UnitSystem } from '@pentimento/core';
+import { useMemo } from 'react';
+import { useWhoQuery } from '../api/api';
+
+export interface Units {
+  readonly system: UnitSystem;
+  /** "43 °C" */
+  text: (quantity: DisplayQuantity, stored: number) => string;
+  unit: (quantity: DisplayQuantity) => string;
+  digits: (quantity: DisplayQuantity) => number;
+  show: (quantity: DisplayQuantity, stored: number) => number;
+  store: (quantity: DisplayQuantity, shown: number) => number;
+}
+
+/** Units of the signed-in person. */
+export function useUnits(): Units {
+  const { data } = useWhoQuery();
+  const system: UnitSystem = data?.person?.unitSystem ?? 'metric';
+  return useMemo(
+    () => ({
+      system,
+      text: (quantity, stored) => displayText(quantity, stored, system),
+      unit: (quantity) => unitName(quantity, system),
+      digits: (quantity) => displayDigits(quantity, system),
+      show: (quantity, stored) => toDisplay(quantity, stored, system),
+      store: (quantity, shown) => fromDisplay(quantity, shown, system),
+    }),
+    [system],
+  );
+}
