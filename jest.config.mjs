@@ -1,6 +1,9 @@
 const swc = (options = {}) => [
   '@swc/jest',
-  { jsc: { parser: { syntax: 'typescript', tsx: true, decorators: true }, target: 'es2022', keepClassNames: true, ...options }, module: { type: 'commonjs' } },
+  {
+    jsc: { parser: { syntax: 'typescript', tsx: true, decorators: true }, target: 'es2022', keepClassNames: true, ...options },
+    module: { type: 'commonjs' },
+  },
 ];
 const moduleNameMapper = { '^@pentimento/core$': '<rootDir>/../core/src/index.ts', '^(\\.{1,2}/.*)\\.js$': '$1' };
 
@@ -35,6 +38,7 @@ export default {
       transformIgnorePatterns: ['node_modules/(?!(d3.*|internmap|delaunator|robust-predicates|comlink)/)'],
       moduleNameMapper: { ...moduleNameMapper, '\\.css$': '<rootDir>/src/test-support/empty.ts' },
       setupFiles: ['<rootDir>/src/test-support/globals.ts'],
+      setupFilesAfterEnv: ['<rootDir>/src/test-support/matchers.ts'],
     },
   ],
 };

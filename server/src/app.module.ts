@@ -43,6 +43,7 @@ export class AppModule {
       controllers: [AuthController, PeopleController, BuildsController, CardsController, MoldsController, HealthController],
       providers: [
         PeopleService,
+        PgThrottlerStorage,
         BuildsService,
         CardsService,
         MoldsService,

@@ -22,7 +22,9 @@ export async function createApp(config: ServerConfig, quiet = false): Promise<Ne
   });
   app.use(
     helmet({
-      contentSecurityPolicy: { directives: { 'worker-src': ["'self'"], 'style-src': ["'self'", "'unsafe-inline'"], 'upgrade-insecure-requests': null } },
+      contentSecurityPolicy: {
+        directives: { 'worker-src': ["'self'"], 'style-src': ["'self'", "'unsafe-inline'"], 'upgrade-insecure-requests': null },
+      },
       strictTransportSecurity: config.secureCookies,
     }),
   );
@@ -77,7 +79,15 @@ function serveWeb(app: NestExpressApplication, webRoot: string): void {
 
 function invalidFields(errors: ValidationError[]): ProblemException {
   const fields = errors.flatMap((error) => flatten(error, ''));
-  return new ProblemException(400, 'invalid-fields', fields.map((field) => `${field.path}: ${field.problem}`).slice(0, 5).join('; '), { fields });
+  return new ProblemException(
+    400,
+    'invalid-fields',
+    fields
+      .map((field) => `${field.path}: ${field.problem}`)
+      .slice(0, 5)
+      .join('; '),
+    { fields },
+  );
 }
 
 function flatten(error: ValidationError, parent: string): { path: string; problem: string }[] {

@@ -81,7 +81,12 @@ export function checkKineticCard(card: KineticCard): void {
   const values: Record<string, unknown> = { ...card };
   for (const [key, range] of Object.entries(RANGES)) requireInRange(`card "${card.name}", ${key}`, values[key], range);
   if (card.Tg1 <= card.Tg0) {
-    throw new DomainError({ code: 'value-out-of-range', quantity: `card "${card.name}", Tg1`, value: card.Tg1, expected: `more than Tg0 (${String(card.Tg0)} °C)` });
+    throw new DomainError({
+      code: 'value-out-of-range',
+      quantity: `card "${card.name}", Tg1`,
+      value: card.Tg1,
+      expected: `more than Tg0 (${String(card.Tg0)} °C)`,
+    });
   }
   requireInRange(`card "${card.name}", filler_w`, card.filler_w ?? 0, { min: 0, max: 0.9, unit: '' });
   if (card.t_ind_min === undefined) return;

@@ -69,7 +69,12 @@ export function prepareKinetics(card: KineticCard, catalystPct: number | null): 
   let r = 1;
   if (card.c_ref !== null) {
     if (catalystPct === null) {
-      throw new DomainError({ code: 'value-missing', quantity: `catalyst for "${card.name}"`, value: null, expected: `a level near ${String(card.c_ref)} %` });
+      throw new DomainError({
+        code: 'value-missing',
+        quantity: `catalyst for "${card.name}"`,
+        value: null,
+        expected: `a level near ${String(card.c_ref)} %`,
+      });
     }
     r = requireInRange(`catalyst for "${card.name}"`, catalystPct, { min: 0.1 * card.c_ref, max: 10, unit: '%' }) / card.c_ref;
   }

@@ -53,7 +53,10 @@ export function readCase(json: unknown): ParsedCase {
       sessions: listAt(file.sessions, 'sessions').map((item, i) => readSession(item, `sessions[${String(i)}]`, cards)),
     },
     probes: file.probes === undefined ? [] : listAt(file.probes, 'probes').map(readProbe),
-    probeTimesS: file.probe_times_h === undefined ? [] : listAt(file.probe_times_h, 'probe_times_h').map((t, i) => numberAt(t, `probe_times_h[${String(i)}]`) * 3600),
+    probeTimesS:
+      file.probe_times_h === undefined
+        ? []
+        : listAt(file.probe_times_h, 'probe_times_h').map((t, i) => numberAt(t, `probe_times_h[${String(i)}]`) * 3600),
   };
 }
 
@@ -124,7 +127,11 @@ function readAir(value: Json): AirCourse {
 function readBack(value: Json): PlugBack {
   if (value === 'adiabatic') return { kind: 'adiabatic' };
   const back = recordAt(value, 'plug.back');
-  return { kind: 'convective', h: numberAt(back.h, 'plug.back.h'), tempK: back.T_C === undefined ? null : numberAt(back.T_C, 'plug.back.T_C') + KELVIN };
+  return {
+    kind: 'convective',
+    h: numberAt(back.h, 'plug.back.h'),
+    tempK: back.T_C === undefined ? null : numberAt(back.T_C, 'plug.back.T_C') + KELVIN,
+  };
 }
 
 function readSession(value: Json, at: string, cards: Readonly<Record<string, KineticCard>>): SessionSpec {

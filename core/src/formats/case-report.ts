@@ -86,6 +86,7 @@ export function probeValue(result: GrowthResult, name: string, frac: number, tim
   const low = layer.start + Math.floor(position);
   const high = Math.min(low + 1, layer.end - 1);
   const w = position - Math.floor(position);
-  const at = (field: Float32Array): number => sampleSegment(segment.field, field, low, timeS) * (1 - w) + sampleSegment(segment.field, field, high, timeS) * w;
+  const at = (field: Float32Array): number =>
+    sampleSegment(segment.field, field, low, timeS) * (1 - w) + sampleSegment(segment.field, field, high, timeS) * w;
   return [round(at(segment.field.tempK) - KELVIN, 4), round(at(segment.field.cure), 5)];
 }

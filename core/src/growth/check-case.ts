@@ -17,7 +17,9 @@ export function checkCase(input: GrowthCase): void {
   requireInRange('heat transfer at the free face', input.topH, H_RANGE);
   checkAir(input.air);
   checkPlug(input);
-  input.sessions.forEach((session, i) => { checkSession(session, i, i > 0 ? input.sessions[i - 1] : undefined); });
+  input.sessions.forEach((session, i) => {
+    checkSession(session, i, i > 0 ? input.sessions[i - 1] : undefined);
+  });
 }
 
 function checkPlug({ plug, sessions }: GrowthCase): void {
@@ -64,6 +66,11 @@ function checkLayer(layer: LayerSpec, session: string): void {
 function requireThickness(quantity: string, thicknessM: number, maxM: number): void {
   if (thicknessM === 0) throw new DomainError({ code: 'zero-thickness', quantity, value: '0 mm', expected: 'a thickness above 0.01 mm' });
   if (!(thicknessM >= 1e-5 && thicknessM <= maxM)) {
-    throw new DomainError({ code: 'value-out-of-range', quantity, value: `${String(thicknessM * 1000)} mm`, expected: `between 0.01 and ${String(maxM * 1000)} mm` });
+    throw new DomainError({
+      code: 'value-out-of-range',
+      quantity,
+      value: `${String(thicknessM * 1000)} mm`,
+      expected: `between 0.01 and ${String(maxM * 1000)} mm`,
+    });
   }
 }

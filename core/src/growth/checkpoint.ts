@@ -49,7 +49,9 @@ export function saveCheckpoint(cells: StackCells, run: RunState, frames: number)
 
 /** Puts a saved state back into cells that hold the same layers. */
 export function restoreCheckpoint(cells: StackCells, saved: Checkpoint): RunState {
-  STATE_FIELDS.forEach((key, f) => { cells[key].set(saved.fields[f]); });
+  STATE_FIELDS.forEach((key, f) => {
+    cells[key].set(saved.fields[f]);
+  });
   cells.layers.forEach((layer, i) => {
     layer.frozen = saved.layers[i].frozen;
     layer.wakeK = saved.layers[i].wakeK;

@@ -97,7 +97,17 @@ test('semi-infinite body with a step at its face: within 0.02 K of 100 K', () =>
 });
 
 // The brief's three contact temperatures belong to a laminate of 1400 kg/m³ and 1600 J/kgK (effusivity 748.3).
-const inert: KineticCard = { ...kineticCards.iso_lam, name: 'inert', rho_r: 1400, cp_r: 1600, k_r: 0.25, k1: 0, k2: 0, t_ind_min: undefined, c_ref: null };
+const inert: KineticCard = {
+  ...kineticCards.iso_lam,
+  name: 'inert',
+  rho_r: 1400,
+  cp_r: 1600,
+  k_r: 0.25,
+  k1: 0,
+  k2: 0,
+  t_ind_min: undefined,
+  c_ref: null,
+};
 
 test.each([
   ['mdf', 45.6912],
@@ -110,7 +120,12 @@ test.each([
       endS: 4,
       topH: 0,
       air: { kind: 'constant', tempK: 293.15 },
-      plug: { layers: [{ name: id, material: plugMaterials[id], thicknessM: half }], back: { kind: 'adiabatic' }, contactResistance: 0, startK: 293.15 },
+      plug: {
+        layers: [{ name: id, material: plugMaterials[id], thicknessM: half }],
+        back: { kind: 'adiabatic' },
+        contactResistance: 0,
+        startK: 293.15,
+      },
       sessions: [{ startS: 0, layK: 333.15, layers: [{ name: 'lam', card: inert, thicknessM: half, glassW: 0, catalystPct: null }] }],
     },
     { toleranceK: 0.02, grid: { plugCellM: 0.02e-3, plugGrowth: 1.05, cellM: 0.05e-3 } },

@@ -51,6 +51,8 @@ test('halving the tolerance moves no peak by more than the tolerance', () => {
     const { growth } = loadCase(name);
     const coarse = simulateGrowth(growth, { toleranceK: 0.2 });
     const fine = simulateGrowth(growth, { toleranceK: 0.1 });
-    coarse.layers.forEach((layer, i) => { expect(Math.abs(layer.peakK - fine.layers[i].peakK)).toBeLessThan(0.2); });
+    coarse.layers.forEach((layer, i) => {
+      expect(Math.abs(layer.peakK - fine.layers[i].peakK)).toBeLessThan(0.2);
+    });
   }
 });

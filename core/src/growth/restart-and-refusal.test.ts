@@ -91,11 +91,21 @@ describe('refusals name quantity, value and expectation', () => {
 });
 
 describe('properties', () => {
-  const plies = fc.record({ mm: fc.double({ min: 0.4, max: 10, noNaN: true }), airC: fc.double({ min: 15, max: 32, noNaN: true }), cat: fc.double({ min: 1, max: 2.2, noNaN: true }) });
+  const plies = fc.record({
+    mm: fc.double({ min: 0.4, max: 10, noNaN: true }),
+    airC: fc.double({ min: 15, max: 32, noNaN: true }),
+    cat: fc.double({ min: 1, max: 2.2, noNaN: true }),
+  });
   test('cure stays within 0–1, never falls, and energy closes, for any stack', () => {
     fc.assert(
       fc.property(plies, ({ mm, airC, cat }) => {
-        const sessions = [{ startS: 600, layK: airC + 273.15, layers: [{ name: 'a', card: kineticCards.iso_lam, thicknessM: mm / 1000, glassW: 0.3, catalystPct: cat }] }];
+        const sessions = [
+          {
+            startS: 600,
+            layK: airC + 273.15,
+            layers: [{ name: 'a', card: kineticCards.iso_lam, thicknessM: mm / 1000, glassW: 0.3, catalystPct: cat }],
+          },
+        ];
         const result = simulateGrowth({ ...growth, endS: 40000, air: { kind: 'constant', tempK: airC + 273.15 }, sessions });
         expect(result.status).toBe('converged');
         expect(Math.abs(result.energyResidualRel)).toBeLessThan(1e-6);
@@ -120,7 +130,13 @@ describe('properties', () => {
             ...growth,
             endS: 20000,
             air: { kind: 'constant', tempK: tempC + 273.15 },
-            sessions: [{ startS: 0, layK: tempC + 273.15, layers: [{ name: 'a', card: kineticCards.iso_lam, thicknessM: mm / 1000, glassW: 0.3, catalystPct: cat }] }],
+            sessions: [
+              {
+                startS: 0,
+                layK: tempC + 273.15,
+                layers: [{ name: 'a', card: kineticCards.iso_lam, thicknessM: mm / 1000, glassW: 0.3, catalystPct: cat }],
+              },
+            ],
           }).layers[1].peakK;
         expect(peak(airC + 1)).toBeGreaterThan(peak(airC));
       }),

@@ -17,16 +17,13 @@ export function reusablePrefix(previous: GrowthResult, next: GrowthCase, options
   if (!sameOptions(previous.options, options) || !sameSurroundings(previous.input, next)) return null;
   const same = countSameSessions(previous.input.sessions, next.sessions);
   // The clock up to which nothing differs.
-  const differsAtS = Math.min(
-    startOf(previous.input.sessions, same),
-    startOf(next.sessions, same),
-    next.endS,
-  );
+  const differsAtS = Math.min(startOf(previous.input.sessions, same), startOf(next.sessions, same), next.endS);
   for (let s = previous.segments.length - 1; s >= 0; s--) {
     const segment = previous.segments[s];
     if (segment.sessionIndex >= same) continue;
     const checkpoint = segment.checkpoints.findLast((c) => c.timeS <= differsAtS + 1e-6);
-    if (checkpoint && checkpoint.cellCount > 0) return { kept: previous.segments.slice(0, s), segment, checkpoint, sessionsLaid: segment.sessionIndex + 1 };
+    if (checkpoint && checkpoint.cellCount > 0)
+      return { kept: previous.segments.slice(0, s), segment, checkpoint, sessionsLaid: segment.sessionIndex + 1 };
   }
   return null;
 }

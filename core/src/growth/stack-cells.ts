@@ -139,7 +139,9 @@ export function layerCellSizes(thicknessM: number, grid: GridOptions): number[] 
 
 /** Cells of the whole case, with only the plug present. */
 export function plugCells(input: GrowthCase, grid: GridOptions): StackCells {
-  const plugSizes = input.plug.layers.map((layer, i) => plugCellSizes(layer.thicknessM, grid, i === input.plug.layers.length - 1 ? grid.plugCellM : 2 * grid.plugCellM));
+  const plugSizes = input.plug.layers.map((layer, i) =>
+    plugCellSizes(layer.thicknessM, grid, i === input.plug.layers.length - 1 ? grid.plugCellM : 2 * grid.plugCellM),
+  );
   const laid = input.sessions.flatMap((s) => s.layers).reduce((sum, layer) => sum + layerCellCount(layer.thicknessM, grid), 0);
   const capacity = plugSizes.reduce((sum, sizes) => sum + sizes.length, 0) + laid;
   const cells = new StackCells(capacity, input.topH, input.plug.contactResistance);

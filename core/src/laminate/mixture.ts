@@ -39,7 +39,12 @@ export function rayleighCylinders(km: number, kf: number, phi: number): number {
 }
 
 /** Two substances by mass: 1/ρ = Σw/ρ, cp = Σw·cp; conductivity by the rule given for the inclusion's shape. */
-function mix(matrix: ThermalMaterial, inclusion: ThermalMaterial, w: number, conductivity: (km: number, kf: number, phi: number) => number): ThermalMaterial {
+function mix(
+  matrix: ThermalMaterial,
+  inclusion: ThermalMaterial,
+  w: number,
+  conductivity: (km: number, kf: number, phi: number) => number,
+): ThermalMaterial {
   if (w === 0) return matrix;
   const rho = 1 / ((1 - w) / matrix.rho + w / inclusion.rho);
   const phi = (w / inclusion.rho) * rho;

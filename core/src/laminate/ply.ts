@@ -46,7 +46,12 @@ export function laminateMasses(glassGsm: number, resinToGlass: number): Laminate
 export function laminateThicknessM({ glassGsm, glassW, card }: { glassGsm: number; glassW: number; card: KineticCard }): number {
   requireInRange('areal weight of glass', glassGsm, GSM, glassGsm === 0 ? 'zero-thickness' : 'value-out-of-range');
   if (!(glassW > 0 && glassW <= 0.85)) {
-    throw new DomainError({ code: 'value-out-of-range', quantity: 'glass fraction by mass', value: glassW, expected: 'between 0 and 0.85, above 0 where a thickness follows from areal weight' });
+    throw new DomainError({
+      code: 'value-out-of-range',
+      quantity: 'glass fraction by mass',
+      value: glassW,
+      expected: 'between 0 and 0.85, above 0 where a thickness follows from areal weight',
+    });
   }
   const { rho } = mixLayer({ ...cardSubstances(card), glassW });
   return glassGsm / 1000 / glassW / rho;

@@ -23,7 +23,8 @@ export function checkPlan(plan: PlanDocument): void {
         expected: `not before "${plan.sessions[i - 1].name}" at ${String(plan.sessions[i - 1].startMin)} min`,
       });
     }
-    if (session.layers.length === 0) throw new DomainError({ code: 'value-missing', quantity: `${name}, layers`, value: [], expected: 'at least one layer' });
+    if (session.layers.length === 0)
+      throw new DomainError({ code: 'value-missing', quantity: `${name}, layers`, value: [], expected: 'at least one layer' });
     for (const layer of session.layers) checkPlanLayer(layer, name);
   });
   const last = plan.sessions.at(-1);
@@ -34,9 +35,15 @@ function checkPlanLayer(layer: PlanLayer, session: string): void {
   const name = `${session}, ${layer.name}`;
   if (layer.catalystPct !== null) requireInRange(`${name}, catalyst`, layer.catalystPct, planRanges.catalystPct, 'catalyst-out-of-range');
   if ((layer.wetFilmUm === null) === (layer.laminate === null)) {
-    throw new DomainError({ code: 'bad-document', quantity: `${name}, thickness`, value: layer.wetFilmUm, expected: 'either a wet film or plies, not both' });
+    throw new DomainError({
+      code: 'bad-document',
+      quantity: `${name}, thickness`,
+      value: layer.wetFilmUm,
+      expected: 'either a wet film or plies, not both',
+    });
   }
-  if (layer.wetFilmUm !== null) requireInRange(`${name}, wet film`, layer.wetFilmUm, planRanges.wetFilmUm, layer.wetFilmUm === 0 ? 'zero-thickness' : 'value-out-of-range');
+  if (layer.wetFilmUm !== null)
+    requireInRange(`${name}, wet film`, layer.wetFilmUm, planRanges.wetFilmUm, layer.wetFilmUm === 0 ? 'zero-thickness' : 'value-out-of-range');
   if (layer.laminate === null) return;
   requireInRange(`${name}, plies`, layer.laminate.plies, planRanges.plies, layer.laminate.plies === 0 ? 'zero-thickness' : 'value-out-of-range');
   requireInRange(`${name}, areal weight`, layer.laminate.glassGsm, planRanges.glassGsm);

@@ -45,7 +45,10 @@ export function removeLayer(plan: PlanDocument, layerId: string): PlanDocument {
 
 /** Adds a layer on top of a session. */
 export function addLayer(plan: PlanDocument, sessionId: string, layer: PlanLayer): PlanDocument {
-  return { ...plan, sessions: plan.sessions.map((session) => (session.id === sessionId ? { ...session, layers: [...session.layers, layer] } : session)) };
+  return {
+    ...plan,
+    sessions: plan.sessions.map((session) => (session.id === sessionId ? { ...session, layers: [...session.layers, layer] } : session)),
+  };
 }
 
 /** Adds a session on top, a day after the last one at the shop's opening. */

@@ -48,7 +48,12 @@ export function planToCase(plan: PlanDocument, cards: CardLibrary): GrowthCase {
   checkPlan(plan);
   const air = planAir(plan.climate);
   if (!Object.hasOwn(plugMaterials, plan.plug.materialId)) {
-    throw new DomainError({ code: 'unknown-material', quantity: 'plug material', value: plan.plug.materialId, expected: `one of ${Object.keys(plugMaterials).join(', ')}` });
+    throw new DomainError({
+      code: 'unknown-material',
+      quantity: 'plug material',
+      value: plan.plug.materialId,
+      expected: `one of ${Object.keys(plugMaterials).join(', ')}`,
+    });
   }
   return {
     endS: plan.demoldMin * 60,

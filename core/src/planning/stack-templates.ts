@@ -22,7 +22,16 @@ function film(id: string, name: string, cardId: string, wetFilmUm: number, catal
   return { id, name, role: 'gelcoat', cardId, catalystPct, wetFilmUm, laminate: null };
 }
 
-function plies(id: string, name: string, role: LayerRole, cardId: string, count: number, glassGsm: number, resinToGlass: number, catalystPct: number | null): PlanLayer {
+function plies(
+  id: string,
+  name: string,
+  role: LayerRole,
+  cardId: string,
+  count: number,
+  glassGsm: number,
+  resinToGlass: number,
+  catalystPct: number | null,
+): PlanLayer {
   return { id, name, role, cardId, catalystPct, wetFilmUm: null, laminate: { plies: count, glassGsm, resinToGlass } };
 }
 

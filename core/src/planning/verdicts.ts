@@ -47,13 +47,15 @@ interface Placed {
 function placeLayers(plan: PlanDocument, result: GrowthResult, cards: CardLibrary): Placed[] {
   const outcomes = result.layers.filter((layer) => !layer.plug);
   let baseM = 0;
-  return plan.sessions.flatMap((s) => s.layers).flatMap((planLayer, i) => {
-    const outcome = outcomes.at(i);
-    if (i >= outcomes.length || !outcome) return [];
-    const placed = { planLayer, outcome, card: cardOf(cards, planLayer.cardId), baseM };
-    baseM += outcome.thicknessM;
-    return [placed];
-  });
+  return plan.sessions
+    .flatMap((s) => s.layers)
+    .flatMap((planLayer, i) => {
+      const outcome = outcomes.at(i);
+      if (i >= outcomes.length || !outcome) return [];
+      const placed = { planLayer, outcome, card: cardOf(cards, planLayer.cardId), baseM };
+      baseM += outcome.thicknessM;
+      return [placed];
+    });
 }
 
 /**
@@ -65,7 +67,7 @@ export function planVerdicts(plan: PlanDocument, result: GrowthResult, windows: 
   const placed = placeLayers(plan, result, cards);
   const verdicts = [
     ...(placed.length > 0 ? [interfacePeak(plan, result)] : []),
-    ...placed.flatMap((layer) => [layerPeak(layer), ...activation(layer), demoldCure(layer, plan)]),
+    ...placed.flatMap((layer) => [layerPeak(layer, plan), ...activation(layer), demoldCure(layer, plan)]),
     ...windows.map((window) => windowVerdict(window, plan)),
     ...plan.sessions.flatMap((session) => [...shopMinimum(session, plan, result, cards), ...catalystRange(session, cards)]),
   ];
@@ -85,19 +87,41 @@ function interfacePeak(plan: PlanDocument, result: GrowthResult): Verdict {
   const value = Math.max(face?.peakK ?? 0, 0) - KELVIN;
   const margin = plan.plug.heatLimitC - value;
   return {
-    id: 'interface', kind: 'interface-peak', subject: 'Plug face', level: level(margin, CARE.temperatureC), quantity: 'temperature',
-    value, limit: plan.plug.heatLimitC, margin, sense: 'at most', timeS: face?.peakS ?? first?.peakS ?? 0, heightM: 0,
+    id: 'interface',
+    kind: 'interface-peak',
+    subject: 'Plug face',
+    level: level(margin, CARE.temperatureC),
+    quantity: 'temperature',
+    value,
+    limit: plan.plug.heatLimitC,
+    margin,
+    sense: 'at most',
+    timeS: face?.peakS ?? first?.peakS ?? 0,
+    heightM: 0,
     remedy: 'Lay less at once, or wait for the last session to cool; the weakest surface of the plug sets this limit.',
   };
 }
 
-function layerPeak({ planLayer, outcome, card, baseM }: Placed): Verdict {
+function layerPeak({ planLayer, outcome, card, baseM }: Placed, plan: PlanDocument): Verdict {
+  const next = plan.sessions.at(outcome.sessionIndex + 1);
+  const heatedFromAbove = outcome.sessionIndex + 1 < plan.sessions.length && next !== undefined && outcome.peakS > next.startMin * 60;
   const value = outcome.peakK - KELVIN;
   const margin = card.limits.maxLaminateC - value;
   return {
-    id: `peak-${planLayer.id}`, kind: 'layer-peak', subject: planLayer.name, level: level(margin, CARE.temperatureC), quantity: 'temperature',
-    value, limit: card.limits.maxLaminateC, margin, sense: 'at most', timeS: outcome.peakS, heightM: baseM + outcome.peakHeightM,
-    remedy: 'Split the session, use less catalyst inside the card’s range, or work in a cooler shop.',
+    id: `peak-${planLayer.id}`,
+    kind: 'layer-peak',
+    subject: planLayer.name,
+    level: level(margin, CARE.temperatureC),
+    quantity: 'temperature',
+    value,
+    limit: card.limits.maxLaminateC,
+    margin,
+    sense: 'at most',
+    timeS: outcome.peakS,
+    heightM: baseM + outcome.peakHeightM,
+    remedy: heatedFromAbove
+      ? 'The heat comes from a session laid later: split that one, or let more time pass between the two.'
+      : 'Split the session, use less catalyst inside the card’s range, or work in a cooler shop.',
   };
 }
 
@@ -106,18 +130,38 @@ function activation({ planLayer, outcome, card, baseM }: Placed): Verdict[] {
   if (limit === null) return [];
   const value = outcome.coolestPeakK - KELVIN;
   const margin = value - limit;
-  return [{
-    id: `activation-${planLayer.id}`, kind: 'activation', subject: planLayer.name, level: level(margin, CARE.temperatureC / 2), quantity: 'temperature',
-    value, limit, margin, sense: 'at least', timeS: outcome.coolestPeakS, heightM: baseM + outcome.coolestPeakHeightM,
-    remedy: 'Lay more plies in one go or warm the shop: below this its shrink control does not work.',
-  }];
+  return [
+    {
+      id: `activation-${planLayer.id}`,
+      kind: 'activation',
+      subject: planLayer.name,
+      level: level(margin, CARE.temperatureC / 2),
+      quantity: 'temperature',
+      value,
+      limit,
+      margin,
+      sense: 'at least',
+      timeS: outcome.coolestPeakS,
+      heightM: baseM + outcome.coolestPeakHeightM,
+      remedy: 'Lay more plies in one go or warm the shop: below this its shrink control does not work.',
+    },
+  ];
 }
 
 function demoldCure({ planLayer, outcome, card, baseM }: Placed, plan: PlanDocument): Verdict {
   const margin = outcome.cureMin - card.limits.demoldCure;
   return {
-    id: `demold-${planLayer.id}`, kind: 'demold-cure', subject: planLayer.name, level: level(margin, CARE.cure), quantity: 'cure',
-    value: outcome.cureMin, limit: card.limits.demoldCure, margin, sense: 'at least', timeS: plan.demoldMin * 60, heightM: baseM + outcome.thicknessM / 2,
+    id: `demold-${planLayer.id}`,
+    kind: 'demold-cure',
+    subject: planLayer.name,
+    level: level(margin, CARE.cure),
+    quantity: 'cure',
+    value: outcome.cureMin,
+    limit: card.limits.demoldCure,
+    margin,
+    sense: 'at least',
+    timeS: plan.demoldMin * 60,
+    heightM: baseM + outcome.thicknessM / 2,
     remedy: 'Leave it on the plug longer or warm it before demolding.',
   };
 }
@@ -128,7 +172,9 @@ function windowMargin({ state, plannedS, opensS, closesS, wetUntilS }: JointWind
   if (opensS === null) return { limitS: closesS, marginS: -Infinity, sense: 'at least' };
   const sinceOpen = plannedS - opensS;
   const untilClose = closesS - plannedS;
-  return sinceOpen < untilClose ? { limitS: opensS, marginS: sinceOpen, sense: 'at least' } : { limitS: closesS, marginS: untilClose, sense: 'at most' };
+  return sinceOpen < untilClose
+    ? { limitS: opensS, marginS: sinceOpen, sense: 'at least' }
+    : { limitS: closesS, marginS: untilClose, sense: 'at most' };
 }
 
 const WINDOW_REMEDY: Record<JointWindow['state'], string> = {
@@ -141,11 +187,23 @@ const WINDOW_REMEDY: Record<JointWindow['state'], string> = {
 function windowVerdict(window: JointWindow, plan: PlanDocument): Verdict {
   const { limitS, marginS, sense } = windowMargin(window);
   const margin = marginS / 3600;
-  const graded = window.state === 'late' ? 'care' : level(window.state === 'early' ? Math.min(margin, -1e-3) : margin, window.state === 'wet-on-wet' ? 0.1 : CARE.hours);
+  const graded =
+    window.state === 'late'
+      ? 'care'
+      : level(window.state === 'early' ? Math.min(margin, -1e-3) : margin, window.state === 'wet-on-wet' ? 0.1 : CARE.hours);
   const next = plan.sessions[window.belowSession + 1];
   return {
-    id: `window-${next.id}`, kind: 'window', subject: `${next.name} onto ${plan.sessions[window.belowSession].name}`, level: graded, quantity: 'clock',
-    value: window.plannedS / 3600, limit: limitS / 3600, margin: Number.isFinite(margin) ? margin : -99, sense, timeS: window.plannedS, heightM: null,
+    id: `window-${next.id}`,
+    kind: 'window',
+    subject: `${next.name} onto ${plan.sessions[window.belowSession].name}`,
+    level: graded,
+    quantity: 'clock',
+    value: window.plannedS / 3600,
+    limit: limitS / 3600,
+    margin: Number.isFinite(margin) ? margin : -99,
+    sense,
+    timeS: window.plannedS,
+    heightM: null,
     remedy: WINDOW_REMEDY[window.state],
   };
 }
@@ -156,11 +214,22 @@ function shopMinimum(session: PlanDocument['sessions'][number], plan: PlanDocume
   const limit = Math.max(...limits);
   const margin = value - limit;
   if (margin >= 2) return [];
-  return [{
-    id: `shop-${session.id}`, kind: 'shop-minimum', subject: `Shop at ${session.name}`, level: level(margin, 2), quantity: 'temperature',
-    value, limit, margin, sense: 'at least', timeS: session.startMin * 60, heightM: null,
-    remedy: `Warm the shop (mean ${plan.climate.meanC.toFixed(0)} °C in this plan) or start in the warm part of the day.`,
-  }];
+  return [
+    {
+      id: `shop-${session.id}`,
+      kind: 'shop-minimum',
+      subject: `Shop at ${session.name}`,
+      level: level(margin, 2),
+      quantity: 'temperature',
+      value,
+      limit,
+      margin,
+      sense: 'at least',
+      timeS: session.startMin * 60,
+      heightM: null,
+      remedy: `Warm the shop (mean ${plan.climate.meanC.toFixed(0)} °C in this plan) or start in the warm part of the day.`,
+    },
+  ];
 }
 
 function catalystRange(session: PlanDocument['sessions'][number], cards: CardLibrary): Verdict[] {
@@ -170,10 +239,21 @@ function catalystRange(session: PlanDocument['sessions'][number], cards: CardLib
     const low = layer.catalystPct < range.minPct;
     const margin = low ? layer.catalystPct - range.minPct : range.maxPct - layer.catalystPct;
     if (margin >= 0) return [];
-    return [{
-      id: `catalyst-${layer.id}`, kind: 'catalyst-range', subject: layer.name, level: 'stop', quantity: 'percent',
-      value: layer.catalystPct, limit: low ? range.minPct : range.maxPct, margin, sense: low ? 'at least' : 'at most', timeS: session.startMin * 60, heightM: null,
-      remedy: 'Stay inside the card’s range: outside it the resin never cures fully. Change the shop temperature instead.',
-    }];
+    return [
+      {
+        id: `catalyst-${layer.id}`,
+        kind: 'catalyst-range',
+        subject: layer.name,
+        level: 'stop',
+        quantity: 'percent',
+        value: layer.catalystPct,
+        limit: low ? range.minPct : range.maxPct,
+        margin,
+        sense: low ? 'at least' : 'at most',
+        timeS: session.startMin * 60,
+        heightM: null,
+        remedy: 'Stay inside the card’s range: outside it the resin never cures fully. Change the shop temperature instead.',
+      },
+    ];
   });
 }

@@ -49,8 +49,14 @@ export function countedPulls(pulls: readonly PullEntry[]): PullEntry[] {
 
 /** Splits a mold's life at its full treatments. */
 export function releaseCycles(treatments: readonly TreatmentEntry[], pulls: readonly PullEntry[]): ReleaseCycle[] {
-  const full = treatments.filter((t) => t.kind === 'full').map((t) => t.at).sort((a, b) => a.localeCompare(b));
-  const touchUps = treatments.filter((t) => t.kind === 'touch-up').map((t) => t.at).sort((a, b) => a.localeCompare(b));
+  const full = treatments
+    .filter((t) => t.kind === 'full')
+    .map((t) => t.at)
+    .sort((a, b) => a.localeCompare(b));
+  const touchUps = treatments
+    .filter((t) => t.kind === 'touch-up')
+    .map((t) => t.at)
+    .sort((a, b) => a.localeCompare(b));
   const counted = countedPulls(pulls);
   const starts: (string | null)[] = [null, ...full];
   const cycles = starts.map((treatedAt, i): ReleaseCycle => {
@@ -90,18 +96,26 @@ function latest(treatments: readonly TreatmentEntry[]): string | null {
   return treatments.reduce<string | null>((last, t) => (last === null || t.at > last ? t.at : last), null);
 }
 
+function pullsLeft(count: number): string {
+  return `${String(count)} ${count === 1 ? 'pull' : 'pulls'} left on this coat.`;
+}
+
 type Counts = Pick<MoldServiceState, 'pullsSinceNew' | 'pullsSinceFull' | 'pullsSinceCoat' | 'recentEase'>;
 
 function judge(program: ReleaseProgram, counts: Counts, treated: boolean): { level: ServiceLevel; reason: string } {
   const { pullsSinceNew, pullsSinceFull, pullsSinceCoat, recentEase } = counts;
   if (!treated) return { level: 'stop', reason: 'No release treatment on record. Treat it before the next pull.' };
-  if (recentEase !== null && recentEase >= 3.6) return { level: 'stop', reason: `It fights: ease ${recentEase.toFixed(1)} over the last pulls. Strip and treat before it sticks.` };
+  if (recentEase !== null && recentEase >= 3.6)
+    return { level: 'stop', reason: `It fights: ease ${recentEase.toFixed(1)} over the last pulls. Strip and treat before it sticks.` };
   if (program.stripBy > 0 && pullsSinceFull >= program.stripBy) {
     return { level: 'stop', reason: `${String(pullsSinceFull)} pulls since the full treatment, strip by ${String(program.stripBy)}.` };
   }
-  if (pullsSinceNew < program.breakInPulls && pullsSinceCoat >= 1) return { level: 'stop', reason: `New mold: a coat before each of the first ${String(program.breakInPulls)} pulls.` };
-  if (pullsSinceCoat >= program.touchUpBy) return { level: 'stop', reason: `${String(pullsSinceCoat)} pulls on this coat, touch up by ${String(program.touchUpBy)}.` };
-  if (pullsSinceCoat >= program.touchUpFrom) return { level: 'care', reason: `${String(pullsSinceCoat)} pulls on this coat, touch up from ${String(program.touchUpFrom)}.` };
+  if (pullsSinceNew < program.breakInPulls && pullsSinceCoat >= 1)
+    return { level: 'stop', reason: `New mold: a coat before each of the first ${String(program.breakInPulls)} pulls.` };
+  if (pullsSinceCoat >= program.touchUpBy)
+    return { level: 'stop', reason: `${String(pullsSinceCoat)} pulls on this coat, touch up by ${String(program.touchUpBy)}.` };
+  if (pullsSinceCoat >= program.touchUpFrom)
+    return { level: 'care', reason: `${String(pullsSinceCoat)} pulls on this coat, touch up from ${String(program.touchUpFrom)}.` };
   if (recentEase !== null && recentEase >= 2.8) return { level: 'care', reason: `Release is getting harder: ease ${recentEase.toFixed(1)}.` };
-  return { level: 'ok', reason: `${String(program.touchUpBy - pullsSinceCoat)} pulls left on this coat.` };
+  return { level: 'ok', reason: pullsLeft(program.touchUpBy - pullsSinceCoat) };
 }

@@ -70,7 +70,10 @@ export function jointWindow(result: GrowthResult, below: number, card: ResinCard
   const segment = result.segments.find((s) => s.sessionIndex === below);
   if (!top || !segment || segment.field.frames === 0) return null;
   const laidS = result.input.sessions[below].startS;
-  const rule: OpenRule = { cure: card.limits.overlayOpensCure, restartK: card.limits.restartBelowC === null ? null : card.limits.restartBelowC + KELVIN };
+  const rule: OpenRule = {
+    cure: card.limits.overlayOpensCure,
+    restartK: card.limits.restartBelowC === null ? null : card.limits.restartBelowC + KELVIN,
+  };
   const cell = top.end - 1;
   const seen = openMoment(segment, cell, rule);
   const alone = seen === null ? undisturbed(result, below) : { segment, gelS: result.gelS };

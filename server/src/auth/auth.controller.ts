@@ -1,6 +1,5 @@
 import { Body, Controller, Get, HttpCode, Inject, Post, Req, UseGuards } from '@nestjs/common';
 import { ApiOkResponse, ApiTags } from '@nestjs/swagger';
-import { ThrottlerGuard } from '@nestjs/throttler';
 import type { Request } from 'express';
 import { SERVER_CONFIG, type ServerConfig } from '../config.js';
 import { ProblemException } from '../errors/problem.js';
@@ -9,6 +8,8 @@ import { PeopleService } from '../people/people.service.js';
 import type { Person } from '../people/person.entity.js';
 import { DemoSignInDto, SignInDto, WhoDto } from './auth.dto.js';
 import { Public } from './current-person.js';
+import { PgThrottlerStorage } from './pg-throttler-storage.js';
+import { SignInThrottlerGuard, triesKey } from './sign-in-throttler.guard.js';
 
 @ApiTags('auth')
 @Controller('auth')
@@ -16,6 +17,7 @@ import { Public } from './current-person.js';
 export class AuthController {
   constructor(
     private readonly people: PeopleService,
+    private readonly tries: PgThrottlerStorage,
     @Inject(SERVER_CONFIG) private readonly config: ServerConfig,
   ) {}
 
@@ -28,11 +30,12 @@ export class AuthController {
 
   @Post('sign-in')
   @HttpCode(200)
-  @UseGuards(ThrottlerGuard)
+  @UseGuards(SignInThrottlerGuard)
   @ApiOkResponse({ type: WhoDto })
   async signIn(@Body() body: SignInDto, @Req() request: Request): Promise<WhoDto> {
     const person = await this.people.verify(body.login, body.password);
     if (!person) throw new ProblemException(401, 'wrong-sign-in', 'Name or password is wrong. Check both and try again.');
+    await this.tries.forget(triesKey(request));
     return this.start(request, person);
   }
 
@@ -47,7 +50,7 @@ export class AuthController {
 
   @Post('setup')
   @HttpCode(200)
-  @UseGuards(ThrottlerGuard)
+  @UseGuards(SignInThrottlerGuard)
   @ApiOkResponse({ type: WhoDto })
   async setup(@Body() body: NewPersonDto, @Req() request: Request): Promise<WhoDto> {
     if (await this.people.anyone()) throw new ProblemException(403, 'already-set-up', 'This shop has accounts. Sign in, or ask an owner to add you.');

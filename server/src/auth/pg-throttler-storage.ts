@@ -14,6 +14,11 @@ interface TryRow {
 export class PgThrottlerStorage implements ThrottlerStorage {
   constructor(private readonly database: DataSource) {}
 
+  /** A right password ends the count. */
+  async forget(key: string): Promise<void> {
+    await this.database.query('delete from sign_in_tries where key = $1', [key]);
+  }
+
   async increment(key: string, ttl: number, limit: number): Promise<ThrottlerRecord> {
     const rows: TryRow[] = await this.database.query(
       `insert into sign_in_tries (key, tries, until) values ($1, 1, now() + $2 * interval '1 millisecond')

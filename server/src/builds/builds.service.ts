@@ -56,7 +56,7 @@ export class BuildsService {
     await this.refuseNonsense(input.plan);
     const now = new Date();
     await this.database.transaction(async (tx) => {
-      const { raw }: { raw: unknown[] } = await tx
+      const inserted: { raw: unknown } = await tx
         .createQueryBuilder()
         .insert()
         .into(Build)
@@ -64,7 +64,7 @@ export class BuildsService {
         .orIgnore()
         .returning('id')
         .execute();
-      if (raw.length === 0) return;
+      if (!Array.isArray(inserted.raw) || inserted.raw.length === 0) return;
       await tx.insert(BuildVersion, { buildId: input.id, number: 1, plan: input.plan, note: input.note, madeById: by.id, madeAt: now });
     });
     return this.get(input.id);
@@ -93,11 +93,19 @@ export class BuildsService {
       if (already?.id === input.moldId) return already;
       if (already) throw new ProblemException(409, 'finished', `This build is mold ${already.number} already.`, { moldId: already.id });
       const version = await tx.findOneByOrFail(BuildVersion, { buildId, number: build.currentVersion });
-      if (version.plan.sessions.length === 0) throw new ProblemException(422, 'empty-plan', 'This plan has no sessions. Plan the stack before finishing it into a mold.');
+      if (version.plan.sessions.length === 0)
+        throw new ProblemException(422, 'empty-plan', 'This plan has no sessions. Plan the stack before finishing it into a mold.');
       const rows: { number: string }[] = await tx.query(`select 'M-' || lpad(nextval('mold_number')::text, 3, '0') as number`);
       await tx.insert(Mold, {
-        id: input.moldId, number: rows[0].number, buildId, buildVersion: build.currentVersion, part: build.part, hand: input.hand,
-        releaseProgramId: input.releaseProgramId, finishedById: by.id, finishedAt: new Date(),
+        id: input.moldId,
+        number: rows[0].number,
+        buildId,
+        buildVersion: build.currentVersion,
+        part: build.part,
+        hand: input.hand,
+        releaseProgramId: input.releaseProgramId,
+        finishedById: by.id,
+        finishedAt: new Date(),
       });
       await tx.update(Build, { id: buildId }, { status: 'finished', changedAt: new Date() });
       return tx.findOneByOrFail(Mold, { id: input.moldId });
@@ -107,7 +115,8 @@ export class BuildsService {
   /** A plan is kept only if it can be simulated. */
   private async refuseNonsense(plan: PlanDocument): Promise<void> {
     const { result } = evaluatePlan(plan, await this.cards.library());
-    if (result.status !== 'converged') throw new ProblemException(422, `simulation-${result.status}`, `This plan cannot be simulated: ${result.message}.`);
+    if (result.status !== 'converged')
+      throw new ProblemException(422, `simulation-${result.status}`, `This plan cannot be simulated: ${result.message}.`);
   }
 
   private async withPlan(tx: EntityManager, build: Build): Promise<BuildWithPlan> {

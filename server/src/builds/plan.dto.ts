@@ -1,4 +1,15 @@
-import { planRanges, plugMaterials, type LayerRole, type PlanClimate, type PlanDocument, type PlanHours, type PlanLaminate, type PlanLayer, type PlanPlug, type PlanSession } from '@pentimento/core';
+import {
+  planRanges,
+  plugMaterials,
+  type LayerRole,
+  type PlanClimate,
+  type PlanDocument,
+  type PlanHours,
+  type PlanLaminate,
+  type PlanLayer,
+  type PlanPlug,
+  type PlanSession,
+} from '@pentimento/core';
 import { ChoiceField, FlagField, KeyField, ListField, NumberField, PartField, PatternField, TextField } from '../wire/fields.js';
 
 const ROLES: readonly LayerRole[] = ['gelcoat', 'barrier', 'skin', 'bulk'];

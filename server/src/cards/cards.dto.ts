@@ -24,7 +24,15 @@ export class CardLimitsDto implements CardLimits {
 }
 
 const ANY_NUMBER = { min: -1e13, max: 1e13, unit: '' };
-const FAMILIES: readonly ResinFamily[] = ['gel coat', 'skin', 'laminating', 'low-profile tooling', 'epoxy laminating', 'epoxy surface', 'polyurethane'];
+const FAMILIES: readonly ResinFamily[] = [
+  'gel coat',
+  'skin',
+  'laminating',
+  'low-profile tooling',
+  'epoxy laminating',
+  'epoxy surface',
+  'polyurethane',
+];
 
 export class ThermalMaterialDto implements ThermalMaterial {
   @NumberField(ANY_NUMBER) rho: number;

@@ -32,7 +32,11 @@ export class CardsService {
     refuseContradictions(input.limits);
     const { version: _version, ...base } = current;
     const card = { ...base, name: input.name, origin: input.origin, limits: input.limits };
-    const stale = new ProblemException(409, 'stale-version', `Someone saved version ${String(current.version)} of this card meanwhile. Look at it, then change it again.`);
+    const stale = new ProblemException(
+      409,
+      'stale-version',
+      `Someone saved version ${String(current.version)} of this card meanwhile. Look at it, then change it again.`,
+    );
     if (current.version !== input.baseVersion) throw stale;
     try {
       await this.versions.insert({ cardId: id, version: current.version + 1, card, note: input.note, madeById: by.id, madeAt: new Date() });
@@ -50,6 +54,11 @@ function refuseContradictions({ catalyst, activationC, maxLaminateC }: CardLimit
     throw new DomainError({ code: 'value-out-of-range', quantity: 'catalyst range', value: catalyst, expected: 'lowest ≤ usual ≤ highest' });
   }
   if (activationC !== null && activationC >= maxLaminateC) {
-    throw new DomainError({ code: 'value-out-of-range', quantity: 'activation temperature', value: activationC, expected: `below the highest laminate temperature (${String(maxLaminateC)} °C)` });
+    throw new DomainError({
+      code: 'value-out-of-range',
+      quantity: 'activation temperature',
+      value: activationC,
+      expected: `below the highest laminate temperature (${String(maxLaminateC)} °C)`,
+    });
   }
 }

@@ -33,7 +33,9 @@ const beehive = plan('staged', '2026-11-30', 0.42, board, { climate: autumn });
 /** Two bulk sessions an hour and a half apart: they cure as one hot mass on a plug that stands 55 °C. */
 const seatRushed = (() => {
   const staged = plan('staged', '2026-12-01', 0.95, printed, { climate: { ...autumn, meanC: 22 } });
-  const thicker = changeLayer(changeLayer(staged, 'l4', { laminate: { plies: 4, glassGsm: 450, resinToGlass: 2.3 } }), 'l5', { laminate: { plies: 4, glassGsm: 450, resinToGlass: 2.3 } });
+  const thicker = changeLayer(changeLayer(staged, 'l4', { laminate: { plies: 4, glassGsm: 450, resinToGlass: 2.3 } }), 'l5', {
+    laminate: { plies: 4, glassGsm: 450, resinToGlass: 2.3 },
+  });
   return { ...moveSession(thicker, 4, at(2, 8) + 45), demoldMin: at(5, 9) };
 })();
 const seatRight = (() => {
@@ -87,9 +89,29 @@ export const demoBuilds: readonly DemoBuild[] = [
       { by: 'edda', daysBefore: 7, note: 'Four mats to save resin', plan: chuteFewer },
     ],
   },
-  { name: 'Tram seat shell, right half', part: 'Tram seat', status: 'planned', versions: [{ by: 'ben', daysBefore: 2, note: 'Mirror of the left half', plan: seatRight }] },
-  { name: 'Museum plinth cover, offset mold', part: 'Plinth cover', status: 'planned', versions: [{ by: 'finn', daysBefore: 5, note: 'Over sheet wax on the stone’s copy', plan: plinth }] },
-  { name: 'Teaching aerofoil block', part: 'Teaching aerofoil', status: 'planned', versions: [{ by: 'cleo', daysBefore: 1, note: 'Epoxy for flatness', plan: aerofoil }] },
+  {
+    name: 'Tram seat shell, right half',
+    part: 'Tram seat',
+    status: 'planned',
+    versions: [{ by: 'ben', daysBefore: 2, note: 'Mirror of the left half', plan: seatRight }],
+  },
+  {
+    name: 'Museum plinth cover, offset mold',
+    part: 'Plinth cover',
+    status: 'planned',
+    versions: [{ by: 'finn', daysBefore: 5, note: 'Over sheet wax on the stone’s copy', plan: plinth }],
+  },
+  {
+    name: 'Teaching aerofoil block',
+    part: 'Teaching aerofoil',
+    status: 'planned',
+    versions: [{ by: 'cleo', daysBefore: 1, note: 'Epoxy for flatness', plan: aerofoil }],
+  },
   { name: 'Sauna bath tub', part: 'Sauna bath tub', status: 'finished', versions: [{ by: 'ada', daysBefore: 770, note: 'As built', plan: tub }] },
-  { name: 'Beehive roof shell, mold 1', part: 'Beehive roof', status: 'finished', versions: [{ by: 'ben', daysBefore: 785, note: 'As built', plan: roofOld }] },
+  {
+    name: 'Beehive roof shell, mold 1',
+    part: 'Beehive roof',
+    status: 'finished',
+    versions: [{ by: 'ben', daysBefore: 785, note: 'As built', plan: roofOld }],
+  },
 ];

@@ -16,10 +16,34 @@ export interface DemoMold {
 }
 
 export const demoMolds: readonly DemoMold[] = [
-  { part: 'Beehive roof', hand: 'none', releaseProgramId: 'semi-permanent', build: 'Beehive roof shell, mold 1', daysInService: 770, daysBetweenPulls: 4.5, ending: 'kept up' },
+  {
+    part: 'Beehive roof',
+    hand: 'none',
+    releaseProgramId: 'semi-permanent',
+    build: 'Beehive roof shell, mold 1',
+    daysInService: 770,
+    daysBetweenPulls: 4.5,
+    ending: 'kept up',
+  },
   { part: 'Slide chute', hand: 'left', releaseProgramId: 'paste-wax', build: null, daysInService: 740, daysBetweenPulls: 9, ending: 'due' },
-  { part: 'Sauna bath tub', hand: 'none', releaseProgramId: 'paste-wax', build: 'Sauna bath tub', daysInService: 750, daysBetweenPulls: 8, ending: 'trouble' },
-  { part: 'Weather radar petal', hand: 'none', releaseProgramId: 'semi-permanent', build: null, daysInService: 735, daysBetweenPulls: 6, ending: 'kept up' },
+  {
+    part: 'Sauna bath tub',
+    hand: 'none',
+    releaseProgramId: 'paste-wax',
+    build: 'Sauna bath tub',
+    daysInService: 750,
+    daysBetweenPulls: 8,
+    ending: 'trouble',
+  },
+  {
+    part: 'Weather radar petal',
+    hand: 'none',
+    releaseProgramId: 'semi-permanent',
+    build: null,
+    daysInService: 735,
+    daysBetweenPulls: 6,
+    ending: 'kept up',
+  },
   { part: 'Plinth cover', hand: 'none', releaseProgramId: 'wax-film', build: null, daysInService: 730, daysBetweenPulls: 16, ending: 'fresh' },
 ];
 
@@ -63,7 +87,14 @@ export function demoService(mold: DemoMold, today: Date, random: Seeded): DemoRe
     }
     const wear = sinceCoat / Math.max(1, program.touchUpBy) + (0.6 * sinceFull) / Math.max(1, program.stripBy);
     const ease = Math.min(5, Math.max(1, Math.round(1 + 1.1 * wear + (neglected ? 1.4 : 0) + random.between(-0.5, 0.6))));
-    records.push({ table: 'pull', at: new Date(moment), by: who(), note: neglected && ease >= 4 ? 'Fought at the deep end' : '', ease: random.next() < 0.9 ? ease : null, kind: null });
+    records.push({
+      table: 'pull',
+      at: new Date(moment),
+      by: who(),
+      note: neglected && ease >= 4 ? 'Fought at the deep end' : '',
+      ease: random.next() < 0.9 ? ease : null,
+      kind: null,
+    });
     sinceFull++;
     sinceCoat++;
     total++;

@@ -53,7 +53,14 @@ async function seedBuilds(tx: EntityManager, people: Ids, random: Seeded): Promi
     const changedAt = when(versions[versions.length - 1].daysBefore);
     await tx.insert(Build, { id, name, part, status, currentVersion: versions.length, createdAt: when(versions[0].daysBefore), changedAt });
     for (const [i, version] of versions.entries()) {
-      const entry = { buildId: id, number: i + 1, plan: version.plan, note: version.note, madeById: idOf(people, version.by), madeAt: when(version.daysBefore) };
+      const entry = {
+        buildId: id,
+        number: i + 1,
+        plan: version.plan,
+        note: version.note,
+        madeById: idOf(people, version.by),
+        madeAt: when(version.daysBefore),
+      };
       await tx.insert(BuildVersion, entry);
     }
   }
@@ -65,9 +72,15 @@ async function seedMolds(tx: EntityManager, people: Ids, builds: Ids, random: Se
     const id = random.uuid();
     const rows: { number: string }[] = await tx.query(`select 'M-' || lpad(nextval('mold_number')::text, 3, '0') as number`);
     await tx.insert(Mold, {
-      id, number: rows[0].number, part: mold.part, hand: mold.hand, releaseProgramId: mold.releaseProgramId,
-      buildId: mold.build === null ? null : idOf(builds, mold.build), buildVersion: mold.build === null ? null : 1,
-      finishedById: idOf(people, 'ada'), finishedAt: new Date(TODAY.getTime() - (mold.daysInService + 1) * DAY_MS),
+      id,
+      number: rows[0].number,
+      part: mold.part,
+      hand: mold.hand,
+      releaseProgramId: mold.releaseProgramId,
+      buildId: mold.build === null ? null : idOf(builds, mold.build),
+      buildVersion: mold.build === null ? null : 1,
+      finishedById: idOf(people, 'ada'),
+      finishedAt: new Date(TODAY.getTime() - (mold.daysInService + 1) * DAY_MS),
     });
     for (const record of demoService(mold, TODAY, random)) {
       const common = { id: random.uuid(), moldId: id, at: record.at, note: record.note, madeById: idOf(people, record.by) };

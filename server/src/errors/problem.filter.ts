@@ -27,7 +27,10 @@ export class ProblemFilter implements ExceptionFilter {
   catch(error: unknown, host: ArgumentsHost): void {
     const response = host.switchToHttp().getResponse<Response>();
     const problem = this.describe(error);
-    response.status(problem.status).type('application/problem+json').json({ type: 'about:blank', title: problem.code, ...problem });
+    response
+      .status(problem.status)
+      .type('application/problem+json')
+      .json({ type: 'about:blank', title: problem.code, ...problem });
   }
 
   private describe(error: unknown): Problem {

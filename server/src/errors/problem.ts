@@ -12,4 +12,5 @@ export class ProblemException extends HttpException {
   }
 }
 
-export const notFound = (what: string): ProblemException => new ProblemException(404, 'not-found', `There is no such ${what}. It may have been removed; go back to the list.`);
+export const notFound = (what: string): ProblemException =>
+  new ProblemException(404, 'not-found', `There is no such ${what}. It may have been removed; go back to the list.`);

@@ -30,7 +30,12 @@ export class MoldsController {
 
   @Post(':id/pulls/:pullId/undo')
   @ApiCreatedResponse({ type: MoldDto })
-  undoPull(@Param('id', ParseUUIDPipe) id: string, @Param('pullId', ParseUUIDPipe) pullId: string, @Body() body: UndoPullDto, @CurrentPerson() person: Person): Promise<MoldDto> {
+  undoPull(
+    @Param('id', ParseUUIDPipe) id: string,
+    @Param('pullId', ParseUUIDPipe) pullId: string,
+    @Body() body: UndoPullDto,
+    @CurrentPerson() person: Person,
+  ): Promise<MoldDto> {
     return this.molds.undoPull(id, pullId, body, person);
   }
 

@@ -25,7 +25,13 @@ export class MoldsService {
       this.pulls.find({ relations: { madeBy: true }, order: { at: 'ASC' } }),
       this.treatments.find({ relations: { madeBy: true }, order: { at: 'ASC' } }),
     ]);
-    return molds.map((mold) => toMoldDto(mold, pulls.filter((p) => p.moldId === mold.id), treatments.filter((t) => t.moldId === mold.id)));
+    return molds.map((mold) =>
+      toMoldDto(
+        mold,
+        pulls.filter((p) => p.moldId === mold.id),
+        treatments.filter((t) => t.moldId === mold.id),
+      ),
+    );
   }
 
   async get(id: string): Promise<MoldDto> {
@@ -87,9 +93,22 @@ function pastMoment(at: string): Date {
 function toMoldDto(mold: Mold, pulls: readonly Pull[], treatments: readonly Treatment[]): MoldDto {
   const { id, number, part, hand, releaseProgramId, buildId, buildVersion, finishedAt } = mold;
   return {
-    id, number, part, hand, releaseProgramId, buildId, buildVersion,
+    id,
+    number,
+    part,
+    hand,
+    releaseProgramId,
+    buildId,
+    buildVersion,
     finishedAt: finishedAt.toISOString(),
-    pulls: pulls.map((pull): PullDto => ({ id: pull.id, at: pull.at.toISOString(), ease: pull.ease, reverses: pull.reverses, note: pull.note, madeBy: pull.madeBy.name })),
+    pulls: pulls.map((pull): PullDto => ({
+      id: pull.id,
+      at: pull.at.toISOString(),
+      ease: pull.ease,
+      reverses: pull.reverses,
+      note: pull.note,
+      madeBy: pull.madeBy.name,
+    })),
     treatments: treatments.map((t): TreatmentDto => ({ id: t.id, at: t.at.toISOString(), kind: t.kind, note: t.note, madeBy: t.madeBy.name })),
   };
 }

@@ -37,7 +37,16 @@ export class PeopleService {
     }
     const id = randomUUID();
     const passwordHash = await hash(person.password);
-    await this.people.insert({ id, name: person.name, login: person.login, role: person.role, passwordHash, unitSystem: 'metric', demo: false, createdAt: new Date() });
+    await this.people.insert({
+      id,
+      name: person.name,
+      login: person.login,
+      role: person.role,
+      passwordHash,
+      unitSystem: 'metric',
+      demo: false,
+      createdAt: new Date(),
+    });
     return this.people.findOneByOrFail({ id });
   }
 

@@ -48,7 +48,12 @@ export function NumberField(range: Range, { nullable = false, integer = false, o
 }
 
 export function TextField(maxLength: number, { nullable = false, minLength = 1 }: FieldOptions & { minLength?: number } = {}): PropertyDecorator {
-  return applyDecorators(ApiProperty({ type: String, minLength, maxLength, nullable }), ...nullGate(nullable), IsString(), Length(minLength, maxLength));
+  return applyDecorators(
+    ApiProperty({ type: String, minLength, maxLength, nullable }),
+    ...nullGate(nullable),
+    IsString(),
+    Length(minLength, maxLength),
+  );
 }
 
 export function PatternField(pattern: RegExp, message: string): PropertyDecorator {
@@ -72,11 +77,20 @@ export function FlagField(): PropertyDecorator {
   return applyDecorators(ApiProperty({ type: Boolean }), IsBoolean());
 }
 
-export function PartField<T extends object>(type: () => ClassConstructor<T>, { nullable = false, optional = false }: FieldOptions & { optional?: boolean } = {}): PropertyDecorator {
+export function PartField<T extends object>(
+  type: () => ClassConstructor<T>,
+  { nullable = false, optional = false }: FieldOptions & { optional?: boolean } = {},
+): PropertyDecorator {
   const gate = optional ? [IsOptional()] : [...nullGate(nullable), IsDefined()];
   return applyDecorators(ApiProperty({ type: () => type(), nullable, required: !optional }), ...gate, ValidateNested(), Type(type));
 }
 
 export function ListField<T extends object>(type: () => ClassConstructor<T>, most: number): PropertyDecorator {
-  return applyDecorators(ApiProperty({ type: () => type(), isArray: true, maxItems: most }), IsArray(), ArrayMaxSize(most), ValidateNested({ each: true }), Type(type));
+  return applyDecorators(
+    ApiProperty({ type: () => type(), isArray: true, maxItems: most }),
+    IsArray(),
+    ArrayMaxSize(most),
+    ValidateNested({ each: true }),
+    Type(type),
+  );
 }

@@ -24,12 +24,18 @@ export const api = createApi({
     setup: build.mutation<Who, Schemas['NewPersonDto']>({ query: (body) => ({ url: 'auth/setup', method: 'POST', body }) }),
     signOut: build.mutation<Who, void>({ query: () => ({ url: 'auth/sign-out', method: 'POST' }) }),
     people: build.query<Person[], void>({ query: () => 'people', providesTags: ['People'] }),
-    addPerson: build.mutation<Person, Schemas['NewPersonDto']>({ query: (body) => ({ url: 'people', method: 'POST', body }), invalidatesTags: ['People'] }),
+    addPerson: build.mutation<Person, Schemas['NewPersonDto']>({
+      query: (body) => ({ url: 'people', method: 'POST', body }),
+      invalidatesTags: ['People'],
+    }),
     saveSettings: build.mutation<Person, Schemas['MySettingsDto']>({ query: (body) => ({ url: 'people/me', method: 'PATCH', body }) }),
     builds: build.query<Build[], void>({ query: () => 'builds', providesTags: ['Builds'] }),
     build: build.query<Build, string>({ query: (id) => `builds/${id}`, providesTags: ['Builds'] }),
     versions: build.query<VersionHead[], string>({ query: (id) => `builds/${id}/versions`, providesTags: ['Builds'] }),
-    createBuild: build.mutation<Build, Schemas['NewBuildDto']>({ query: (body) => ({ url: 'builds', method: 'POST', body }), invalidatesTags: ['Builds'] }),
+    createBuild: build.mutation<Build, Schemas['NewBuildDto']>({
+      query: (body) => ({ url: 'builds', method: 'POST', body }),
+      invalidatesTags: ['Builds'],
+    }),
     saveVersion: build.mutation<Build, { id: string; body: Schemas['NewVersionDto'] }>({
       query: ({ id, body }) => ({ url: `builds/${id}/versions`, method: 'POST', body }),
       invalidatesTags: ['Builds'],
@@ -60,7 +66,24 @@ export const api = createApi({
 });
 
 export const {
-  useWhoQuery, useSignInMutation, useDemoSignInMutation, useSetupMutation, useSignOutMutation, usePeopleQuery, useAddPersonMutation,
-  useSaveSettingsMutation, useBuildsQuery, useBuildQuery, useVersionsQuery, useCreateBuildMutation, useSaveVersionMutation,
-  useFinishBuildMutation, useCardsQuery, useSaveCardMutation, useMoldsQuery, useAddPullMutation, useUndoPullMutation, useAddTreatmentMutation,
+  useWhoQuery,
+  useSignInMutation,
+  useDemoSignInMutation,
+  useSetupMutation,
+  useSignOutMutation,
+  usePeopleQuery,
+  useAddPersonMutation,
+  useSaveSettingsMutation,
+  useBuildsQuery,
+  useBuildQuery,
+  useVersionsQuery,
+  useCreateBuildMutation,
+  useSaveVersionMutation,
+  useFinishBuildMutation,
+  useCardsQuery,
+  useSaveCardMutation,
+  useMoldsQuery,
+  useAddPullMutation,
+  useUndoPullMutation,
+  useAddTreatmentMutation,
 } = api;

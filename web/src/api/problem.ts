@@ -6,7 +6,11 @@ export interface Problem {
   readonly detail: string;
 }
 
-const UNREACHED: Problem = { status: null, code: 'no-network', detail: 'The server cannot be reached. Check the network; nothing you entered is lost.' };
+const UNREACHED: Problem = {
+  status: null,
+  code: 'no-network',
+  detail: 'The server cannot be reached. Check the network; nothing you entered is lost.',
+};
 
 function isRecord(value: unknown): value is Record<string, unknown> {
   return typeof value === 'object' && value !== null;

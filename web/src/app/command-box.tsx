@@ -61,8 +61,12 @@ export function CommandBox({ onClose }: { onClose: () => void }) {
             role="option"
             aria-selected={i === chosen}
             className={`flex cursor-pointer gap-4 px-3 py-2 ${i === chosen ? 'bg-primary text-primary-content' : ''}`}
-            onMouseEnter={() => { setChosen(i); }}
-            onClick={() => { run(command); }}
+            onMouseEnter={() => {
+              setChosen(i);
+            }}
+            onClick={() => {
+              run(command);
+            }}
           >
             <span className="w-16 opacity-80">{command.kind}</span>
             {command.label}
@@ -85,10 +89,22 @@ function useCommands(): Command[] {
     const go = (path: string) => () => void navigate(path);
     return [
       { id: 'new', kind: 'Do', label: 'New build', run: go('/?new=1') },
-      { id: 'theme', kind: 'Do', label: theme === 'paper' ? 'Dim the screen' : 'Paper screen', run: () => { dispatch(themeChosen(theme === 'paper' ? 'lamp' : 'paper')); } },
+      {
+        id: 'theme',
+        kind: 'Do',
+        label: theme === 'paper' ? 'Dim the screen' : 'Paper screen',
+        run: () => {
+          dispatch(themeChosen(theme === 'paper' ? 'lamp' : 'paper'));
+        },
+      },
       ...places.map(({ path, name }) => ({ id: path, kind: 'Place', label: name, run: go(path) })),
       ...(builds ?? []).map(({ id, name }) => ({ id, kind: 'Build', label: name, run: go(`/builds/${id}`) })),
-      ...(molds ?? []).map(({ id, number, part, hand }) => ({ id, kind: 'Mold', label: `${number} ${part}${hand === 'none' ? '' : `, ${hand}`}`, run: go(`/rack/${id}`) })),
+      ...(molds ?? []).map(({ id, number, part, hand }) => ({
+        id,
+        kind: 'Mold',
+        label: `${number} ${part}${hand === 'none' ? '' : `, ${hand}`}`,
+        run: go(`/rack/${id}`),
+      })),
       ...(cards ?? []).map(({ id, name }) => ({ id, kind: 'Card', label: name, run: go(`/stores#${id}`) })),
     ];
   }, [navigate, dispatch, theme, builds, molds, cards]);

@@ -17,7 +17,13 @@ export function RouteFault() {
     <div className="p-8" role="alert">
       <p className="text-lg font-semibold">This page failed.</p>
       <p className="mt-2">Your edits are kept in this browser. Load the page again.</p>
-      <button type="button" className="btn mt-4" onClick={() => { window.location.reload(); }}>
+      <button
+        type="button"
+        className="btn mt-4"
+        onClick={() => {
+          window.location.reload();
+        }}
+      >
         Load again
       </button>
     </div>

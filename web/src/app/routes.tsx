@@ -1,4 +1,5 @@
 import { createBrowserRouter } from 'react-router';
+import { Loading } from '../shared/states';
 import { Shell } from './shell';
 import { NotFound, RouteFault } from './not-found';
 
@@ -8,6 +9,7 @@ export function makeRouter() {
     {
       element: <Shell />,
       errorElement: <RouteFault />,
+      hydrateFallbackElement: <Loading what="the shop" />,
       children: [
         { path: '/', lazy: async () => ({ Component: (await import('../features/board/board-page')).BoardPage }) },
         { path: '/builds/:buildId', lazy: async () => ({ Component: (await import('../features/sequence/sequence-page')).SequencePage }) },

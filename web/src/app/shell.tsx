@@ -42,20 +42,40 @@ function SignedIn({ name }: { name: string }) {
       } else if (event.key === '?') setSheet('shortcuts');
     };
     window.addEventListener('keydown', onKey);
-    return () => { window.removeEventListener('keydown', onKey); };
+    return () => {
+      window.removeEventListener('keydown', onKey);
+    };
   }, [navigate]);
   return (
     <div className="flex h-full min-h-0 flex-col">
       <a href="#place" className="bg-primary text-primary-content sr-only p-2 focus:not-sr-only">
         Skip to the place
       </a>
-      <TitleBlock name={name} openCommand={() => { setSheet('command'); }} />
+      <TitleBlock
+        name={name}
+        openCommand={() => {
+          setSheet('command');
+        }}
+      />
       <Notices />
       <main id="place" className="min-h-0 flex-1 overflow-auto">
         <Outlet />
       </main>
-      {sheet === 'command' && <CommandBox onClose={() => { setSheet(null); }} />}
-      {sheet === 'shortcuts' && <ShortcutSheet pathname={pathname} onClose={() => { setSheet(null); }} />}
+      {sheet === 'command' && (
+        <CommandBox
+          onClose={() => {
+            setSheet(null);
+          }}
+        />
+      )}
+      {sheet === 'shortcuts' && (
+        <ShortcutSheet
+          pathname={pathname}
+          onClose={() => {
+            setSheet(null);
+          }}
+        />
+      )}
     </div>
   );
 }
@@ -103,10 +123,20 @@ function UnitSwitch() {
   const next = person.unitSystem === 'metric' ? 'us' : 'metric';
   const change = async (): Promise<void> => {
     const result = await save({ unitSystem: next });
-    if (result.data) dispatch(api.util.updateQueryData('who', undefined, (who) => { if (who.person) who.person.unitSystem = next; }));
+    if (result.data)
+      dispatch(
+        api.util.updateQueryData('who', undefined, (who) => {
+          if (who.person) who.person.unitSystem = next;
+        }),
+      );
   };
   return (
-    <button type="button" className="hairline hover:bg-base-200 border-l px-3" onClick={() => void change()} aria-label={`Units: ${person.unitSystem === 'metric' ? 'metric' : 'US shop'}. Switch`}>
+    <button
+      type="button"
+      className="hairline hover:bg-base-200 border-l px-3"
+      onClick={() => void change()}
+      aria-label={`Units: ${person.unitSystem === 'metric' ? 'metric' : 'US shop'}. Switch`}
+    >
       <span className="num">{person.unitSystem === 'metric' ? 'mm °C' : 'mil °F'}</span>
     </button>
   );
@@ -118,7 +148,14 @@ function ThemeSwitch() {
   const next = theme === 'paper' ? 'lamp' : 'paper';
   const Icon = theme === 'paper' ? Moon : Sun;
   return (
-    <button type="button" className="hairline hover:bg-base-200 border-l px-3" aria-label={next === 'lamp' ? 'Dim for the shop at night' : 'Paper for the day'} onClick={() => { dispatch(themeChosen(next)); }}>
+    <button
+      type="button"
+      className="hairline hover:bg-base-200 border-l px-3"
+      aria-label={next === 'lamp' ? 'Dim for the shop at night' : 'Paper for the day'}
+      onClick={() => {
+        dispatch(themeChosen(next));
+      }}
+    >
       <Icon size={16} aria-hidden />
     </button>
   );
@@ -129,7 +166,7 @@ function SignOut({ name }: { name: string }) {
   const dispatch = useAppDispatch();
   const leave = async (): Promise<void> => {
     const result = await signOut();
-    if (result.data) dispatch(api.util.upsertQueryData('who', undefined, result.data));
+    if (result.data) void dispatch(api.util.upsertQueryData('who', undefined, result.data));
   };
   return (
     <button type="button" className="hairline hover:bg-base-200 hidden border-l px-3 sm:block" onClick={() => void leave()} title="Sign out">
@@ -146,8 +183,12 @@ function Notices() {
   useEffect(() => {
     if (online) dispatch(flushed());
     // The browser may think it is online while the server is away: try now and then as well.
-    const timer = window.setInterval(() => { dispatch(flushed()); }, 15000);
-    return () => { window.clearInterval(timer); };
+    const timer = window.setInterval(() => {
+      dispatch(flushed());
+    }, 15000);
+    return () => {
+      window.clearInterval(timer);
+    };
   }, [online, dispatch]);
   if (online && waiting === 0) return null;
   return (

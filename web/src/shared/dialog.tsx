@@ -9,7 +9,12 @@ export function Dialog({ title, onClose, children, wide = false }: { title: stri
     return () => dialog?.close();
   }, []);
   return (
-    <dialog ref={ref} aria-label={title} onCancel={onClose} className="rule bg-base-100 text-base-content m-auto max-h-[90vh] border-2 p-0 backdrop:bg-black/40">
+    <dialog
+      ref={ref}
+      aria-label={title}
+      onCancel={onClose}
+      className="rule bg-base-100 text-base-content m-auto max-h-[90vh] border-2 p-0 backdrop:bg-black/40"
+    >
       <div className={`${wide ? 'w-[min(46rem,92vw)]' : 'w-[min(30rem,92vw)]'} p-5`}>
         <h2 className="rule mb-4 border-b pb-2 text-xl font-semibold">{title}</h2>
         {children}

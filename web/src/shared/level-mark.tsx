@@ -11,8 +11,8 @@ const MARKS = {
 export function LevelMark({ level, size = 16, word = true }: { level: VerdictLevel; size?: number; word?: boolean }) {
   const { Icon, word: text, tone } = MARKS[level];
   return (
-    <span className={`inline-flex items-center gap-1 font-semibold ${tone}`}>
-      <Icon size={size} aria-hidden />
+    <span className={`inline-flex items-baseline gap-1 font-semibold ${tone}`}>
+      <Icon size={size} aria-hidden className="self-center" />
       <span className={word ? '' : 'sr-only'}>{text}</span>
     </span>
   );

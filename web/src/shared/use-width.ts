@@ -5,9 +5,13 @@ export function useWidth(): { ref: (element: HTMLElement | null) => (() => void)
   const [width, setWidth] = useState(0);
   const ref = useCallback((element: HTMLElement | null) => {
     if (!element) return undefined;
-    const observer = new ResizeObserver(([entry]) => { setWidth(Math.floor(entry.contentRect.width)); });
+    const observer = new ResizeObserver(([entry]) => {
+      setWidth(Math.floor(entry.contentRect.width));
+    });
     observer.observe(element);
-    return () => { observer.disconnect(); };
+    return () => {
+      observer.disconnect();
+    };
   }, []);
   return { ref, width };
 }

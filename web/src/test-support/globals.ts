@@ -1,4 +1,3 @@
-import '@testing-library/jest-dom';
 import { TextDecoder, TextEncoder } from 'node:util';
 
 Object.assign(globalThis, { TextEncoder, TextDecoder });

@@ -19,7 +19,16 @@ export function BoardPage() {
   const worst = useWorst(builds.data, cards.data);
   const library = useMemo(() => cardLibrary(cards.data ?? []), [cards.data]);
   const error = builds.error ?? cards.error;
-  if (error && !builds.data) return <Failed error={error} retry={() => { void builds.refetch(); void cards.refetch(); }} />;
+  if (error && !builds.data)
+    return (
+      <Failed
+        error={error}
+        retry={() => {
+          void builds.refetch();
+          void cards.refetch();
+        }}
+      />
+    );
   if (!builds.data || !cards.data) return <Loading what="the builds" />;
   const open = builds.data.filter(({ status }) => status !== 'finished');
   const finished = builds.data.filter(({ status }) => status === 'finished');
@@ -31,7 +40,13 @@ export function BoardPage() {
           {open.length} {open.length === 1 ? 'build' : 'builds'} being planned or built
         </p>
         <span className="flex-1" />
-        <button type="button" className="bg-primary text-primary-content flex items-center gap-2 px-5" onClick={() => { setSearch({ new: '1' }); }}>
+        <button
+          type="button"
+          className="bg-primary text-primary-content flex items-center gap-2 px-5"
+          onClick={() => {
+            setSearch({ new: '1' });
+          }}
+        >
           <Plus size={16} aria-hidden /> New build
         </button>
       </div>
@@ -60,7 +75,13 @@ export function BoardPage() {
           </ul>
         </section>
       )}
-      {search.get('new') && <NewBuild onClose={() => { setSearch({}); }} />}
+      {search.get('new') && (
+        <NewBuild
+          onClose={() => {
+            setSearch({});
+          }}
+        />
+      )}
     </div>
   );
 }

@@ -19,7 +19,11 @@ interface NewBuildForm {
 }
 
 const STEPS = ['The part', 'The plug', 'The stack'] as const;
-const FIELDS: readonly (readonly (keyof NewBuildForm)[])[] = [['name', 'part', 'startDate', 'area'], ['materialId', 'thickness', 'heatLimit'], ['templateId']];
+const FIELDS: readonly (readonly (keyof NewBuildForm)[])[] = [
+  ['name', 'part', 'startDate', 'area'],
+  ['materialId', 'thickness', 'heatLimit'],
+  ['templateId'],
+];
 
 /** A new build in three steps: part, plug, and a school's stack or nothing. */
 export function NewBuild({ onClose }: { onClose: () => void }) {
@@ -31,8 +35,14 @@ export function NewBuild({ onClose }: { onClose: () => void }) {
   const form = useForm<NewBuildForm>({
     mode: 'onBlur',
     defaultValues: {
-      name: '', part: '', startDate: nextMonday(), area: Number(units.show('area', 1).toFixed(1)), materialId: 'mdf',
-      thickness: Number(units.show('thickness', 18).toFixed(units.digits('thickness'))), heatLimit: Math.round(units.show('temperature', 60)), templateId: 'staged',
+      name: '',
+      part: '',
+      startDate: nextMonday(),
+      area: Number(units.show('area', 1).toFixed(1)),
+      materialId: 'mdf',
+      thickness: Number(units.show('thickness', 18).toFixed(units.digits('thickness'))),
+      heatLimit: Math.round(units.show('temperature', 60)),
+      templateId: 'staged',
     },
   });
   const last = step === STEPS.length - 1;
@@ -40,7 +50,11 @@ export function NewBuild({ onClose }: { onClose: () => void }) {
     const plan = planFromTemplate(values.templateId === 'none' ? null : values.templateId, {
       startDate: values.startDate,
       areaM2: units.store('area', values.area),
-      plug: { materialId: values.materialId, thicknessMm: units.store('thickness', values.thickness), heatLimitC: units.store('temperature', values.heatLimit) },
+      plug: {
+        materialId: values.materialId,
+        thicknessMm: units.store('thickness', values.thickness),
+        heatLimitC: units.store('temperature', values.heatLimit),
+      },
     });
     const result = await create({ id, name: values.name.trim(), part: values.part.trim(), note: 'First plan', plan });
     if (result.data) void navigate(`/builds/${result.data.id}`);
@@ -75,7 +89,13 @@ export function NewBuild({ onClose }: { onClose: () => void }) {
         )}
         <div className="mt-5 flex gap-2">
           {step > 0 && (
-            <button type="button" className="btn" onClick={() => { setStep(step - 1); }}>
+            <button
+              type="button"
+              className="btn"
+              onClick={() => {
+                setStep(step - 1);
+              }}
+            >
               Back
             </button>
           )}
@@ -110,12 +130,23 @@ function PartStep({ form: { register, formState } }: StepProps) {
     <div className="grid gap-3 sm:grid-cols-2">
       <label>
         <span className="text-sm">Name of the build</span>
-        <input autoFocus className="input w-full" maxLength={120} placeholder="Slide chute, section B" {...register('name', { validate: (v) => v.trim() !== '' || 'Give it a name the shop will know.' })} />
+        <input
+          autoFocus
+          className="input w-full"
+          maxLength={120}
+          placeholder="Slide chute, section B"
+          {...register('name', { validate: (v) => v.trim() !== '' || 'Give it a name the shop will know.' })}
+        />
         <Problem text={errors.name?.message} />
       </label>
       <label>
         <span className="text-sm">Part it will make</span>
-        <input className="input w-full" maxLength={120} placeholder="Slide chute" {...register('part', { validate: (v) => v.trim() !== '' || 'Say which part.' })} />
+        <input
+          className="input w-full"
+          maxLength={120}
+          placeholder="Slide chute"
+          {...register('part', { validate: (v) => v.trim() !== '' || 'Say which part.' })}
+        />
         <Problem text={errors.part?.message} />
       </label>
       <label>
@@ -125,7 +156,12 @@ function PartStep({ form: { register, formState } }: StepProps) {
       </label>
       <label>
         <span className="text-sm">Area with flanges, {units.unit('area')}</span>
-        <input type="number" step="any" className="input num w-full" {...register('area', { valueAsNumber: true, validate: (v) => (v >= min && v <= max) || area })} />
+        <input
+          type="number"
+          step="any"
+          className="input num w-full"
+          {...register('area', { valueAsNumber: true, validate: (v) => (v >= min && v <= max) || area })}
+        />
         <Problem text={errors.area?.message} />
       </label>
     </div>
@@ -162,15 +198,27 @@ function PlugStep({ form: { register, formState, setValue } }: StepProps) {
       </label>
       <label>
         <span className="text-sm">Thickness, {units.unit('thickness')}</span>
-        <input type="number" step="any" className="input num w-full" {...register('thickness', { valueAsNumber: true, validate: between('thickness', planRanges.plugThicknessMm) })} />
+        <input
+          type="number"
+          step="any"
+          className="input num w-full"
+          {...register('thickness', { valueAsNumber: true, validate: between('thickness', planRanges.plugThicknessMm) })}
+        />
         <Problem text={errors.thickness?.message} />
       </label>
       <label>
         <span className="text-sm">Its face stands, {units.unit('temperature')}</span>
-        <input type="number" step="any" className="input num w-full" {...register('heatLimit', { valueAsNumber: true, validate: between('temperature', planRanges.heatLimitC) })} />
+        <input
+          type="number"
+          step="any"
+          className="input num w-full"
+          {...register('heatLimit', { valueAsNumber: true, validate: between('temperature', planRanges.heatLimitC) })}
+        />
         <Problem text={errors.heatLimit?.message} />
       </label>
-      <p className="muted text-sm sm:col-span-3">The weakest thing under the gel coat counts: filler, lacquer, fillet wax, tape. The limit offered is typical for the material alone (assumed).</p>
+      <p className="muted text-sm sm:col-span-3">
+        The weakest thing under the gel coat counts: filler, lacquer, fillet wax, tape. The limit offered is typical for the material alone (assumed).
+      </p>
     </div>
   );
 }

@@ -10,7 +10,9 @@ const PLUG = 12;
 export function StackDrawing({ plan, cards }: { plan: PlanDocument; cards: CardLibrary }) {
   const hatch = useId();
   const layers = plan.sessions.flatMap((session, s) =>
-    session.layers.flatMap((layer) => (cards.has(layer.cardId) ? [{ s, layer, thick: layerBuild(layer, cards).thicknessM, family: cards.get(layer.cardId)?.family }] : [])),
+    session.layers.flatMap((layer) =>
+      cards.has(layer.cardId) ? [{ s, layer, thick: layerBuild(layer, cards).thicknessM, family: cards.get(layer.cardId)?.family }] : [],
+    ),
   );
   const base = HEIGHT - PLUG;
   // The root keeps a gel coat visible beside a thick bulk.
@@ -25,7 +27,18 @@ export function StackDrawing({ plan, cards }: { plan: PlanDocument; cards: CardL
         const h = (weights[i] / total) * (base - 4);
         y -= h;
         const x = s * step;
-        return <rect key={layer.id} x={x} y={y} width={WIDTH - x - 1} height={h} fill={`url(#${hatch}-${hatchOf(family)})`} stroke="currentColor" strokeWidth="1" />;
+        return (
+          <rect
+            key={layer.id}
+            x={x}
+            y={y}
+            width={WIDTH - x - 1}
+            height={h}
+            fill={`url(#${hatch}-${hatchOf(family)})`}
+            stroke="currentColor"
+            strokeWidth="1"
+          />
+        );
       })}
       <rect x={0} y={base} width={WIDTH} height={PLUG} fill={`url(#${hatch}-plug)`} />
       <line x1={0} x2={WIDTH} y1={base} y2={base} stroke="currentColor" strokeWidth="2" />

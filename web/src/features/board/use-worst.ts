@@ -22,7 +22,8 @@ export function useWorst(builds: readonly Build[] | undefined, cards: readonly C
       for (const build of builds) {
         const verdicts = await service.verdicts(build.current.plan, cards);
         if (!on) return;
-        const found = verdicts && verdicts.length > 0 ? { level: worstLevel(verdicts), verdict: verdicts.find((v) => v.level !== 'ok') ?? null } : null;
+        const found =
+          verdicts && verdicts.length > 0 ? { level: worstLevel(verdicts), verdict: verdicts.find((v) => v.level !== 'ok') ?? null } : null;
         setWorst((before) => new Map(before).set(build.id, found));
       }
       stop();

@@ -13,8 +13,14 @@ export function EaseTrend({ pulls, treatments, width }: { pulls: readonly PullEn
   if (graded.length < 2) return <p className="muted p-3">The trend appears when two pulls have been graded.</p>;
   const x = scaleTime([graded[0].at, graded[graded.length - 1].at], [PAD.left, width - PAD.right]);
   const y = scaleLinear([1, 5], [HEIGHT - PAD.bottom, PAD.top]);
-  const means = graded.slice(MEAN_OF - 1).map((pull, i) => ({ at: pull.at, mean: graded.slice(i, i + MEAN_OF).reduce((sum, p) => sum + p.ease, 0) / MEAN_OF }));
-  const path = line<(typeof means)[number]>((p) => x(p.at), (p) => y(p.mean))(means) ?? '';
+  const means = graded
+    .slice(MEAN_OF - 1)
+    .map((pull, i) => ({ at: pull.at, mean: graded.slice(i, i + MEAN_OF).reduce((sum, p) => sum + p.ease, 0) / MEAN_OF }));
+  const path =
+    line<(typeof means)[number]>(
+      (p) => x(p.at),
+      (p) => y(p.mean),
+    )(means) ?? '';
   return (
     <svg width={width} height={HEIGHT} role="img" aria-label={`Ease of release over ${String(graded.length)} graded pulls`}>
       {[1, 2, 3, 4, 5].map((ease) => (
@@ -26,10 +32,26 @@ export function EaseTrend({ pulls, treatments, width }: { pulls: readonly PullEn
         </g>
       ))}
       {treatments.map(({ id, at, kind }) => (
-        <line key={id} x1={x(new Date(at))} x2={x(new Date(at))} y1={kind === 'full' ? PAD.top : HEIGHT - PAD.bottom - 6} y2={HEIGHT - PAD.bottom} stroke="currentColor" strokeOpacity={kind === 'full' ? 0.7 : 0.5} strokeDasharray={kind === 'full' ? '4 3' : undefined} />
+        <line
+          key={id}
+          x1={x(new Date(at))}
+          x2={x(new Date(at))}
+          y1={kind === 'full' ? PAD.top : HEIGHT - PAD.bottom - 6}
+          y2={HEIGHT - PAD.bottom}
+          stroke="currentColor"
+          strokeOpacity={kind === 'full' ? 0.7 : 0.5}
+          strokeDasharray={kind === 'full' ? '4 3' : undefined}
+        />
       ))}
       {graded.map(({ id, at, ease }) => (
-        <circle key={id} cx={x(at)} cy={y(ease)} r={ease >= 4 ? 3.5 : 2} className={ease >= 4 ? 'fill-error' : 'fill-current'} fillOpacity={ease >= 4 ? 1 : 0.55} />
+        <circle
+          key={id}
+          cx={x(at)}
+          cy={y(ease)}
+          r={ease >= 4 ? 3.5 : 2}
+          className={ease >= 4 ? 'fill-error' : 'fill-current'}
+          fillOpacity={ease >= 4 ? 1 : 0.55}
+        />
       ))}
       <path d={path} fill="none" stroke="currentColor" strokeWidth="1.8" />
       {x.ticks(Math.max(2, Math.floor(width / 140))).map((tick) => (

@@ -25,17 +25,37 @@ export function LogPull({ mold, caution, onClose }: { mold: Mold; caution: strin
       {caution && <p className="text-error mb-3 font-semibold">{caution}</p>}
       <div className="grid gap-2">
         {EASE.map(([ease, words]) => (
-          <button key={ease} type="button" className="hairline hover:bg-base-200 flex min-h-14 items-center gap-4 border px-4 text-left text-lg" onClick={() => { log(ease); }}>
+          <button
+            key={ease}
+            type="button"
+            className="hairline hover:bg-base-200 flex min-h-14 items-center gap-4 border px-4 text-left text-lg"
+            onClick={() => {
+              log(ease);
+            }}
+          >
             <span className="num font-semibold">{ease}</span> {words}
           </button>
         ))}
-        <button type="button" className="hairline hover:bg-base-200 muted min-h-14 border px-4 text-left" onClick={() => { log(null); }}>
+        <button
+          type="button"
+          className="hairline hover:bg-base-200 muted min-h-14 border px-4 text-left"
+          onClick={() => {
+            log(null);
+          }}
+        >
           Just count it
         </button>
       </div>
       <label className="mt-3 block">
         <span className="text-sm">Note (optional, before the tap)</span>
-        <input className="input w-full" maxLength={300} value={note} onChange={(event) => { setNote(event.target.value); }} />
+        <input
+          className="input w-full"
+          maxLength={300}
+          value={note}
+          onChange={(event) => {
+            setNote(event.target.value);
+          }}
+        />
       </label>
       <button type="button" className="btn btn-ghost mt-3" onClick={onClose}>
         No pull

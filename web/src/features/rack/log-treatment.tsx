@@ -11,7 +11,9 @@ export function LogTreatment({ mold, onClose }: { mold: Mold; onClose: () => voi
   const [note, setNote] = useState('');
   const program = releaseProgram(mold.releaseProgramId);
   const log = (kind: 'full' | 'touch-up'): void => {
-    dispatch(queued({ kind: 'treatment', moldId: mold.id, body: { id: crypto.randomUUID(), at: new Date().toISOString(), kind, note: note.trim() } }));
+    dispatch(
+      queued({ kind: 'treatment', moldId: mold.id, body: { id: crypto.randomUUID(), at: new Date().toISOString(), kind, note: note.trim() } }),
+    );
     onClose();
   };
   return (
@@ -21,16 +23,35 @@ export function LogTreatment({ mold, onClose }: { mold: Mold; onClose: () => voi
       </p>
       <p className="muted mb-3 text-sm">Solvents and wax cleaners: gloves, air, no flame. The maker’s data sheet decides.</p>
       <div className="grid gap-2">
-        <button type="button" className="hairline hover:bg-base-200 min-h-14 border px-4 text-left text-lg" onClick={() => { log('touch-up'); }}>
+        <button
+          type="button"
+          className="hairline hover:bg-base-200 min-h-14 border px-4 text-left text-lg"
+          onClick={() => {
+            log('touch-up');
+          }}
+        >
           Touch-up coat
         </button>
-        <button type="button" className="hairline hover:bg-base-200 min-h-14 border px-4 text-left text-lg" onClick={() => { log('full'); }}>
+        <button
+          type="button"
+          className="hairline hover:bg-base-200 min-h-14 border px-4 text-left text-lg"
+          onClick={() => {
+            log('full');
+          }}
+        >
           Stripped and fully treated: a new row of strokes
         </button>
       </div>
       <label className="mt-3 block">
         <span className="text-sm">Lot or note (optional, before the tap)</span>
-        <input className="input w-full" maxLength={300} value={note} onChange={(event) => { setNote(event.target.value); }} />
+        <input
+          className="input w-full"
+          maxLength={300}
+          value={note}
+          onChange={(event) => {
+            setNote(event.target.value);
+          }}
+        />
       </label>
       <button type="button" className="btn btn-ghost mt-3" onClick={onClose}>
         No treatment

@@ -47,10 +47,22 @@ function Logbook({ view: { mold, service } }: { view: MoldView }) {
           <LevelMark level={service.level} /> {service.reason}
         </span>
         <span className="flex-1" />
-        <button type="button" className="hairline hover:bg-base-200 min-h-14 border-l px-5" onClick={() => { setSheet('treatment'); }}>
+        <button
+          type="button"
+          className="hairline hover:bg-base-200 min-h-14 border-l px-5"
+          onClick={() => {
+            setSheet('treatment');
+          }}
+        >
           Log a treatment
         </button>
-        <button type="button" className="bg-primary text-primary-content min-h-14 px-6 text-lg font-semibold" onClick={() => { setSheet('pull'); }}>
+        <button
+          type="button"
+          className="bg-primary text-primary-content min-h-14 px-6 text-lg font-semibold"
+          onClick={() => {
+            setSheet('pull');
+          }}
+        >
           Log a pull
         </button>
       </div>
@@ -78,8 +90,23 @@ function Logbook({ view: { mold, service } }: { view: MoldView }) {
           <Records mold={mold} />
         </section>
       </div>
-      {sheet === 'pull' && <LogPull mold={mold} caution={service.level === 'stop' ? service.reason : null} onClose={() => { setSheet(null); }} />}
-      {sheet === 'treatment' && <LogTreatment mold={mold} onClose={() => { setSheet(null); }} />}
+      {sheet === 'pull' && (
+        <LogPull
+          mold={mold}
+          caution={service.level === 'stop' ? service.reason : null}
+          onClose={() => {
+            setSheet(null);
+          }}
+        />
+      )}
+      {sheet === 'treatment' && (
+        <LogTreatment
+          mold={mold}
+          onClose={() => {
+            setSheet(null);
+          }}
+        />
+      )}
     </div>
   );
 }
@@ -135,7 +162,12 @@ function recordsOf(mold: Mold): RecordRow[] {
     struck: reversed.has(pull.id),
     undoable: pull.reverses === null && !reversed.has(pull.id) && pull.madeBy !== 'waiting to be sent',
   }));
-  const treatments = mold.treatments.map((t): RecordRow => ({ ...t, what: t.kind === 'full' ? 'Stripped and fully treated' : 'Touch-up coat', struck: false, undoable: false }));
+  const treatments = mold.treatments.map((t): RecordRow => ({
+    ...t,
+    what: t.kind === 'full' ? 'Stripped and fully treated' : 'Touch-up coat',
+    struck: false,
+    undoable: false,
+  }));
   return [...pulls, ...treatments].sort((a, b) => b.at.localeCompare(a.at));
 }
 
@@ -156,12 +188,17 @@ function Records({ mold }: { mold: Mold }) {
           {(all ? rows : rows.slice(0, SHOWN)).map((row) => (
             <tr key={row.id} className="hairline border-b">
               <td className="num py-1 pr-4 whitespace-nowrap">{day(row.at)}</td>
-              <td className={`py-1 pr-4 ${row.struck ? 'line-through opacity-60' : ''}`}>{row.what}</td>
+              <td className={`py-1 pr-4 whitespace-nowrap ${row.struck ? 'line-through opacity-60' : ''}`}>{row.what}</td>
               <td className="w-full py-1 pr-4">{row.note}</td>
               <td className="muted py-1 pr-4 whitespace-nowrap">{row.madeBy}</td>
               <td className="py-0.5 text-right">
                 {row.undoable && (
-                  <button type="button" className="btn btn-ghost btn-xs whitespace-nowrap" disabled={isLoading} onClick={() => void undo({ moldId: mold.id, pullId: row.id, body: { id: crypto.randomUUID(), note: '' } })}>
+                  <button
+                    type="button"
+                    className="btn btn-ghost btn-xs whitespace-nowrap"
+                    disabled={isLoading}
+                    onClick={() => void undo({ moldId: mold.id, pullId: row.id, body: { id: crypto.randomUUID(), note: '' } })}
+                  >
                     Take back
                   </button>
                 )}
@@ -171,7 +208,13 @@ function Records({ mold }: { mold: Mold }) {
         </tbody>
       </table>
       {rows.length > SHOWN && !all && (
-        <button type="button" className="btn btn-sm mt-2" onClick={() => { setAll(true); }}>
+        <button
+          type="button"
+          className="btn btn-sm mt-2"
+          onClick={() => {
+            setAll(true);
+          }}
+        >
           Show all {rows.length}
         </button>
       )}

@@ -2,7 +2,9 @@ import { createSlice, type PayloadAction } from '@reduxjs/toolkit';
 import type { NewPull, NewTreatment } from '../../api/api';
 
 /** A record on its way to the server; its id was made here, so sending it twice counts once. */
-export type OutgoingRecord = { readonly moldId: string } & ({ readonly kind: 'pull'; readonly body: NewPull } | { readonly kind: 'treatment'; readonly body: NewTreatment });
+export type OutgoingRecord = { readonly moldId: string } & (
+  { readonly kind: 'pull'; readonly body: NewPull } | { readonly kind: 'treatment'; readonly body: NewTreatment }
+);
 
 interface OutboxState {
   waiting: OutgoingRecord[];

@@ -30,10 +30,24 @@ export function RackPage() {
       {views.length === 0 && <Empty title="The rack is empty">Finish a build into a mold, and it stands here.</Empty>}
       <ul className="flex flex-1 flex-wrap items-stretch content-start gap-3 px-4 pt-7 pb-6">
         {sorted.map((view) => (
-          <Spine key={view.mold.id} view={view} onLog={() => { setLogging(view); }} />
+          <Spine
+            key={view.mold.id}
+            view={view}
+            onLog={() => {
+              setLogging(view);
+            }}
+          />
         ))}
       </ul>
-      {logging && <LogPull mold={logging.mold} caution={logging.service.level === 'stop' ? logging.service.reason : null} onClose={() => { setLogging(null); }} />}
+      {logging && (
+        <LogPull
+          mold={logging.mold}
+          caution={logging.service.level === 'stop' ? logging.service.reason : null}
+          onClose={() => {
+            setLogging(null);
+          }}
+        />
+      )}
     </div>
   );
 }

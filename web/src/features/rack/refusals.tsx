@@ -10,7 +10,13 @@ export function Refusals() {
       <span className="flex-1">
         A {record.kind} of {new Date(record.body.at).toLocaleString('en-GB')} was not taken: {detail}
       </span>
-      <button type="button" className="btn btn-sm" onClick={() => { dispatch(refusalRead(record.body.id)); }}>
+      <button
+        type="button"
+        className="btn btn-sm"
+        onClick={() => {
+          dispatch(refusalRead(record.body.id));
+        }}
+      >
         I have read it
       </button>
     </div>

@@ -13,7 +13,7 @@ export function Spine({ view: { mold, service }, onLog }: { view: MoldView; onLo
   const cycles = service.cycles.slice(-CYCLES);
   const hidden = service.cycles.length - cycles.length;
   return (
-    <li className={`rule bg-base-100 flex w-60 shrink-0 flex-col border-2 ${out} ${service.level === 'stop' ? 'border-error' : ''}`}>
+    <li className={`bg-base-100 flex w-60 shrink-0 flex-col border-2 ${out} ${service.level === 'stop' ? 'border-error' : 'rule'}`}>
       <Link to={`/rack/${mold.id}`} className="hover:bg-base-200 flex flex-1 flex-col">
         <div className="rule flex items-baseline justify-between border-b-2 px-3 py-2">
           <span className="num text-2xl font-semibold">{mold.number}</span>
@@ -40,7 +40,12 @@ export function Spine({ view: { mold, service }, onLog }: { view: MoldView; onLo
           {service.pullsSinceNew} pulls · {service.pullsSinceFull} this cycle
         </p>
       </Link>
-      <button type="button" className="bg-primary text-primary-content min-h-14 text-lg font-semibold" onClick={onLog} aria-label={`Log a pull of ${mold.number}`}>
+      <button
+        type="button"
+        className="bg-primary text-primary-content min-h-14 text-lg font-semibold"
+        onClick={onLog}
+        aria-label={`Log a pull of ${mold.number}`}
+      >
         Log a pull
       </button>
     </li>
@@ -55,6 +60,12 @@ export function CycleRows({ count, touchUpsBefore, perRow = PER_ROW }: { count: 
   if (count === 0) return <span className="muted text-sm">no pulls yet</span>;
   return Array.from({ length: rows }, (_, row) => {
     const from = row * perRow;
-    return <TallyStrokes key={row} count={Math.min(perRow, count - from)} touchUpsBefore={touchUpsBefore.filter((i) => i >= from && i < from + perRow).map((i) => i - from)} />;
+    return (
+      <TallyStrokes
+        key={row}
+        count={Math.min(perRow, count - from)}
+        touchUpsBefore={touchUpsBefore.filter((i) => i >= from && i < from + perRow).map((i) => i - from)}
+      />
+    );
   });
 }

@@ -5,7 +5,14 @@ export function TallyStrokes({ count, touchUpsBefore = [], height = 22 }: { coun
   const x = (i: number): number => Math.floor(i / 5) * bundle + (i % 5) * step + 3;
   const width = Math.max(12, Math.ceil(count / 5) * bundle + 4);
   return (
-    <svg width={width} height={height} viewBox={`0 0 ${String(width)} ${String(height)}`} role="img" aria-label={`${String(count)} ${count === 1 ? 'pull' : 'pulls'}`} className="max-w-full">
+    <svg
+      width={width}
+      height={height}
+      viewBox={`0 0 ${String(width)} ${String(height)}`}
+      role="img"
+      aria-label={`${String(count)} ${count === 1 ? 'pull' : 'pulls'}`}
+      className="max-w-full"
+    >
       {Array.from({ length: count }, (_, i) => {
         const across = i % 5 === 4;
         const x0 = x(i);

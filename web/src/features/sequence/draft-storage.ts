@@ -41,5 +41,12 @@ function isDraft(value: unknown): value is Draft {
 }
 
 function isCurrentPlan(plan: unknown): plan is PlanDocument {
-  return typeof plan === 'object' && plan !== null && 'formatVersion' in plan && plan.formatVersion === 1 && 'sessions' in plan && Array.isArray(plan.sessions);
+  return (
+    typeof plan === 'object' &&
+    plan !== null &&
+    'formatVersion' in plan &&
+    plan.formatVersion === 1 &&
+    'sessions' in plan &&
+    Array.isArray(plan.sessions)
+  );
 }

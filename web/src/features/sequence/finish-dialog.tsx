@@ -32,12 +32,24 @@ export function FinishDialog({ build, worst, onClose }: { build: Build; worst: V
           void submit();
         }}
       >
-        {worst === 'stop' && <p className="text-error mb-3">This plan still has limits that are not kept. Finish it only if the mold was built otherwise, and say so in a version’s note.</p>}
+        {worst === 'stop' && (
+          <p className="text-error mb-3">
+            This plan still has limits that are not kept. Finish it only if the mold was built otherwise, and say so in a version’s note.
+          </p>
+        )}
         <fieldset>
           <legend className="text-sm">Hand: write it on the mold before it leaves the plug</legend>
           <div className="mt-1 flex gap-2">
             {HANDS.map(([id, name]) => (
-              <button key={id} type="button" aria-pressed={hand === id} className={`btn flex-1 ${hand === id ? 'btn-primary' : ''}`} onClick={() => { setHand(id); }}>
+              <button
+                key={id}
+                type="button"
+                aria-pressed={hand === id}
+                className={`btn flex-1 ${hand === id ? 'btn-primary' : ''}`}
+                onClick={() => {
+                  setHand(id);
+                }}
+              >
                 {name}
               </button>
             ))}
@@ -45,7 +57,13 @@ export function FinishDialog({ build, worst, onClose }: { build: Build; worst: V
         </fieldset>
         <label className="mt-4 block">
           <span className="text-sm">Release program</span>
-          <select className="select w-full" value={releaseProgramId} onChange={(event) => { setProgram(event.target.value); }}>
+          <select
+            className="select w-full"
+            value={releaseProgramId}
+            onChange={(event) => {
+              setProgram(event.target.value);
+            }}
+          >
             {releasePrograms.map(({ id, name }) => (
               <option key={id} value={id}>
                 {name}

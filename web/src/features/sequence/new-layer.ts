@@ -7,5 +7,13 @@ export function filmLayer(): PlanLayer {
 
 /** Plies of mat in general resin. */
 export function laminateLayer(): PlanLayer {
-  return { id: crypto.randomUUID(), name: 'Mat', role: 'bulk', cardId: 'iso_lam', catalystPct: 1.5, wetFilmUm: null, laminate: { plies: 2, glassGsm: 450, resinToGlass: 2.3 } };
+  return {
+    id: crypto.randomUUID(),
+    name: 'Mat',
+    role: 'bulk',
+    cardId: 'iso_lam',
+    catalystPct: 1.5,
+    wetFilmUm: null,
+    laminate: { plies: 2, glassGsm: 450, resinToGlass: 2.3 },
+  };
 }

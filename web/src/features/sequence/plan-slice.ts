@@ -23,7 +23,10 @@ export const planSlice = createSlice({
   name: 'plan',
   initialState: closed,
   reducers: {
-    opened: (_state, { payload }: PayloadAction<{ buildId: string; baseVersion: number; saved: PlanDocument; draft: PlanDocument | null }>): PlanState => ({
+    opened: (
+      _state,
+      { payload }: PayloadAction<{ buildId: string; baseVersion: number; saved: PlanDocument; draft: PlanDocument | null }>,
+    ): PlanState => ({
       ...closed,
       buildId: payload.buildId,
       baseVersion: payload.baseVersion,

@@ -34,19 +34,53 @@ export function SaveBar({ build, verdicts, onSave, onFinish, onHistory, saving }
       </button>
       {!finished && (
         <>
-          <button type="button" className="hairline hover:bg-base-200 border-l px-3 disabled:opacity-40" aria-label="Undo" disabled={plan.past.length === 0} onClick={() => { dispatch(undone()); }}>
+          <button
+            type="button"
+            className="hairline hover:bg-base-200 border-l px-3 disabled:opacity-40"
+            aria-label="Undo"
+            disabled={plan.past.length === 0}
+            onClick={() => {
+              dispatch(undone());
+            }}
+          >
             <Undo2 size={16} aria-hidden />
           </button>
-          <button type="button" className="hairline hover:bg-base-200 border-l px-3 disabled:opacity-40" aria-label="Redo" disabled={plan.future.length === 0} onClick={() => { dispatch(redone()); }}>
+          <button
+            type="button"
+            className="hairline hover:bg-base-200 border-l px-3 disabled:opacity-40"
+            aria-label="Redo"
+            disabled={plan.future.length === 0}
+            onClick={() => {
+              dispatch(redone());
+            }}
+          >
             <Redo2 size={16} aria-hidden />
           </button>
-          <button type="button" className="hairline hover:bg-base-200 border-l px-3 disabled:opacity-40" disabled={!unsaved} onClick={() => { dispatch(dropped()); }}>
+          <button
+            type="button"
+            className="hairline hover:bg-base-200 border-l px-3 disabled:opacity-40"
+            disabled={!unsaved}
+            onClick={() => {
+              dispatch(dropped());
+            }}
+          >
             Back to saved
           </button>
-          <button type="button" className="hairline bg-primary text-primary-content flex items-center gap-2 border-l px-4 disabled:opacity-50" disabled={!unsaved || saving} onClick={onSave}>
+          <button
+            type="button"
+            className="hairline bg-primary text-primary-content flex items-center gap-2 border-l px-4 disabled:opacity-50"
+            disabled={!unsaved || saving}
+            onClick={onSave}
+          >
             <Save size={16} aria-hidden /> {saving ? 'Saving …' : 'Save version'}
           </button>
-          <button type="button" className="hairline hover:bg-base-200 border-l px-4 disabled:opacity-40" disabled={unsaved} title={unsaved ? 'Save first' : undefined} onClick={onFinish}>
+          <button
+            type="button"
+            className="hairline hover:bg-base-200 border-l px-4 disabled:opacity-40"
+            disabled={unsaved}
+            title={unsaved ? 'Save first' : undefined}
+            onClick={onFinish}
+          >
             Finish into a mold
           </button>
         </>

@@ -31,7 +31,16 @@ export function SaveDialog({ build, problem, saving, onSave, onTakeTheirs, onClo
         )}
         <label>
           <span className="block text-sm">Why (optional)</span>
-          <input autoFocus className="input w-full" maxLength={300} value={note} placeholder="Second bulk a day later" onChange={(event) => { setNote(event.target.value); }} />
+          <input
+            autoFocus
+            className="input w-full"
+            maxLength={300}
+            value={note}
+            placeholder="Second bulk a day later"
+            onChange={(event) => {
+              setNote(event.target.value);
+            }}
+          />
         </label>
         <p className="muted mt-2 text-sm">
           {build.name}, after version {build.current.number}.

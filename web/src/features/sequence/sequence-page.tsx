@@ -27,7 +27,16 @@ export function SequencePage() {
   const cards = useCardsQuery();
   const plan = useOpenPlan(build.isFetching && !build.data ? undefined : build.currentData);
   const error = build.error ?? cards.error;
-  if (error && !build.data) return <Failed error={error} retry={() => { void build.refetch(); void cards.refetch(); }} />;
+  if (error && !build.data)
+    return (
+      <Failed
+        error={error}
+        retry={() => {
+          void build.refetch();
+          void cards.refetch();
+        }}
+      />
+    );
   if (!build.data || !cards.data || !plan?.present) return <Loading what="the plan" />;
   return <Sequence build={build.data} cards={cards.data} plan={plan} present={plan.present} />;
 }
@@ -43,9 +52,21 @@ function Sequence({ build, cards, plan, present }: { build: Build; cards: readon
   const [sheet, setSheet] = useState<'save' | 'finish' | 'history' | null>(null);
   const readOnly = build.status === 'finished';
   const { ref, width } = useWidth();
-  const edit = useCallback((next: PlanDocument) => { if (!readOnly) dispatch(edited(next)); }, [dispatch, readOnly]);
-  const save = useSave(build, plan, present, () => { setSheet(null); });
-  useSequenceKeys(useCallback(() => { setSheet('save'); }, []), hasEdits(plan) && !readOnly);
+  const edit = useCallback(
+    (next: PlanDocument) => {
+      if (!readOnly) dispatch(edited(next));
+    },
+    [dispatch, readOnly],
+  );
+  const save = useSave(build, plan, present, () => {
+    setSheet(null);
+  });
+  useSequenceKeys(
+    useCallback(() => {
+      setSheet('save');
+    }, []),
+    hasEdits(plan) && !readOnly,
+  );
   const { picture } = simulation;
   const drawn = simulation.plan ?? shown;
   const verdicts = picture?.verdicts ?? [];
@@ -53,7 +74,20 @@ function Sequence({ build, cards, plan, present }: { build: Build; cards: readon
 
   return (
     <div className="flex min-h-full flex-col">
-      <SaveBar build={build} verdicts={verdicts} saving={save.saving} onSave={() => { setSheet('save'); }} onFinish={() => { setSheet('finish'); }} onHistory={() => { setSheet('history'); }} />
+      <SaveBar
+        build={build}
+        verdicts={verdicts}
+        saving={save.saving}
+        onSave={() => {
+          setSheet('save');
+        }}
+        onFinish={() => {
+          setSheet('finish');
+        }}
+        onHistory={() => {
+          setSheet('history');
+        }}
+      />
       <div className="grid flex-1 lg:grid-cols-[minmax(0,1fr)_19rem]">
         <div className="min-w-0">
           <ChartControls view={view} cursorS={at} onView={setView} />
@@ -68,7 +102,9 @@ function Sequence({ build, cards, plan, present }: { build: Build; cards: readon
                 The simulation stopped: {picture.message}.
               </p>
             )}
-            {shown.sessions.length === 0 && <p className="hairline m-6 border border-dashed p-6">No sessions yet. Add the first one below: it appears here as it will be laid.</p>}
+            {shown.sessions.length === 0 && (
+              <p className="hairline m-6 border border-dashed p-6">No sessions yet. Add the first one below: it appears here as it will be laid.</p>
+            )}
             {!picture && shown.sessions.length > 0 && <Loading what="the first picture" />}
             {picture && drawn.sessions.length > 0 && width > 0 && (
               <GrowthChart
@@ -82,8 +118,12 @@ function Sequence({ build, cards, plan, present }: { build: Build; cards: readon
                 cursorS={at}
                 clockPlan={clockPlan ?? drawn}
                 onCursor={setCursorS}
-                onDragStart={() => { setClockPlan(drawn); }}
-                onPreview={(index, startMin) => { if (!readOnly) dispatch(previewed(moveSession(present, index, startMin))); }}
+                onDragStart={() => {
+                  setClockPlan(drawn);
+                }}
+                onPreview={(index, startMin) => {
+                  if (!readOnly) dispatch(previewed(moveSession(present, index, startMin)));
+                }}
                 onMove={(index, startMin) => {
                   setClockPlan(null);
                   edit(moveSession(present, index, startMin));
@@ -110,10 +150,38 @@ function Sequence({ build, cards, plan, present }: { build: Build; cards: readon
         </aside>
       </div>
       {sheet === 'save' && (
-        <SaveDialog build={build} problem={save.problem} saving={save.saving} onSave={save.run} onTakeTheirs={() => { save.takeTheirs(); setSheet(null); }} onClose={() => { save.forget(); setSheet(null); }} />
+        <SaveDialog
+          build={build}
+          problem={save.problem}
+          saving={save.saving}
+          onSave={save.run}
+          onTakeTheirs={() => {
+            save.takeTheirs();
+            setSheet(null);
+          }}
+          onClose={() => {
+            save.forget();
+            setSheet(null);
+          }}
+        />
       )}
-      {sheet === 'finish' && <FinishDialog build={build} worst={worstLevel(verdicts)} onClose={() => { setSheet(null); }} />}
-      {sheet === 'history' && <HistoryDialog buildId={build.id} onClose={() => { setSheet(null); }} />}
+      {sheet === 'finish' && (
+        <FinishDialog
+          build={build}
+          worst={worstLevel(verdicts)}
+          onClose={() => {
+            setSheet(null);
+          }}
+        />
+      )}
+      {sheet === 'history' && (
+        <HistoryDialog
+          buildId={build.id}
+          onClose={() => {
+            setSheet(null);
+          }}
+        />
+      )}
     </div>
   );
 }
@@ -162,7 +230,9 @@ function useSave(build: Build, plan: PlanState, present: PlanDocument, done: () 
       dispatch(dropped());
       setProblem(null);
     },
-    forget: () => { setProblem(null); },
+    forget: () => {
+      setProblem(null);
+    },
   };
 }
 
@@ -181,6 +251,8 @@ function useSequenceKeys(save: () => void, canSave: boolean): void {
       }
     };
     window.addEventListener('keydown', onKey);
-    return () => { window.removeEventListener('keydown', onKey); };
+    return () => {
+      window.removeEventListener('keydown', onKey);
+    };
   }, [dispatch, save, canSave]);
 }

@@ -1,4 +1,17 @@
-import { addLayer, addSession, changeLayer, layerBuild, layerMasses, moveSession, planRanges, removeLayer, type CardLibrary, type PlanDocument, type PlanLayer, type PlanSession } from '@pentimento/core';
+import {
+  addLayer,
+  addSession,
+  changeLayer,
+  layerBuild,
+  layerMasses,
+  moveSession,
+  planRanges,
+  removeLayer,
+  type CardLibrary,
+  type PlanDocument,
+  type PlanLayer,
+  type PlanSession,
+} from '@pentimento/core';
 import { Plus, Trash2 } from 'lucide-react';
 import { NumberCell } from '../../shared/number-cell';
 import { useUnits } from '../../shared/use-units';
@@ -23,7 +36,7 @@ export function StackTable({ plan, cards, readOnly, onEdit }: StackTableProps) {
         <caption className="sr-only">Stack, plug side first</caption>
         <thead>
           <tr className="rule border-b text-left">
-            {['Session', 'Layer', 'Resin', 'Catalyst', 'Film or plies', 'Resin : glass'].map((head) => (
+            {['Session', 'Layer', 'Resin', 'Catalyst', 'Film or plies', 'Resin:glass'].map((head) => (
               <th key={head} className="px-2 py-1 font-semibold">
                 {head}
               </th>
@@ -52,11 +65,23 @@ export function StackTable({ plan, cards, readOnly, onEdit }: StackTableProps) {
         <tfoot>
           <tr>
             <td colSpan={6} className="px-2 py-2">
-              <button type="button" className="btn btn-xs" onClick={() => { onEdit(addSession(plan, { id: crypto.randomUUID(), name: `Session ${String(nextNumber)}`, layers: [plan.sessions.length === 0 ? filmLayer() : laminateLayer()] })); }}>
+              <button
+                type="button"
+                className="btn btn-xs"
+                onClick={() => {
+                  onEdit(
+                    addSession(plan, {
+                      id: crypto.randomUUID(),
+                      name: `Session ${String(nextNumber)}`,
+                      layers: [plan.sessions.length === 0 ? filmLayer() : laminateLayer()],
+                    }),
+                  );
+                }}
+              >
                 <Plus size={14} aria-hidden /> Session
               </button>
             </td>
-            <td className="num px-2 text-right font-semibold">{units.text('thickness', total)}</td>
+            <td className="num px-2 text-right font-semibold whitespace-nowrap">{units.text('thickness', total)}</td>
             <td colSpan={2} className="muted px-2 text-right text-xs">
               over {units.text('area', plan.areaM2)}, with transfer loss
             </td>
@@ -67,40 +92,78 @@ export function StackTable({ plan, cards, readOnly, onEdit }: StackTableProps) {
   );
 }
 
-function SessionCell({ plan, session, index, onEdit }: { plan: PlanDocument; session: PlanSession; index: number; onEdit: (plan: PlanDocument) => void }) {
+function SessionCell({
+  plan,
+  session,
+  index,
+  onEdit,
+}: {
+  plan: PlanDocument;
+  session: PlanSession;
+  index: number;
+  onEdit: (plan: PlanDocument) => void;
+}) {
   return (
     <div className="leading-tight">
       <span className="font-semibold">{session.name}</span>
-      <label className="mt-0.5 block">
-        <span className="sr-only">Start of {session.name}, hours after 00:00 of day 1</span>
+      <span className="num muted block text-xs whitespace-nowrap">{clockText(session.startMin * 60)}</span>
+      <div className="mt-0.5">
         <NumberCell
           label={`${session.name} starts, hours from day 1`}
           value={session.startMin / 60}
-          unit={`h · ${clockText(session.startMin * 60)}`}
+          unit="h"
           digits={2}
           step={0.25}
           min={0}
           max={planRanges.startMin.max / 60}
-          onChange={(hours) => { onEdit(moveSession(plan, index, hours * 60)); }}
+          onChange={(hours) => {
+            onEdit(moveSession(plan, index, hours * 60));
+          }}
         />
-      </label>
-      <button type="button" className="link muted text-xs" onClick={() => { onEdit(addLayer(plan, session.id, laminateLayer())); }}>
+      </div>
+      <button
+        type="button"
+        className="link muted min-h-6 text-xs"
+        onClick={() => {
+          onEdit(addLayer(plan, session.id, laminateLayer()));
+        }}
+      >
         + layer<span className="sr-only"> on {session.name}</span>
       </button>
     </div>
   );
 }
 
-function LayerCells({ plan, layer, cards, onEdit }: { plan: PlanDocument; layer: PlanLayer; cards: CardLibrary; onEdit: (plan: PlanDocument) => void }) {
+function LayerCells({
+  plan,
+  layer,
+  cards,
+  onEdit,
+}: {
+  plan: PlanDocument;
+  layer: PlanLayer;
+  cards: CardLibrary;
+  onEdit: (plan: PlanDocument) => void;
+}) {
   const units = useUnits();
   const card = cards.get(layer.cardId);
-  const change = (part: Partial<PlanLayer>): void => { onEdit(changeLayer(plan, layer.id, part)); };
+  const change = (part: Partial<PlanLayer>): void => {
+    onEdit(changeLayer(plan, layer.id, part));
+  };
   const { thicknessM } = layerBuild(layer, cards);
   const masses = layerMasses(layer, plan.areaM2, cards);
   return (
     <>
       <td className="px-2 py-1 align-top">
-        <input aria-label="Layer name" className="hairline bg-base-100 h-7 w-32 border px-1" maxLength={80} value={layer.name} onChange={(event) => { if (event.target.value !== '') change({ name: event.target.value }); }} />
+        <input
+          aria-label="Layer name"
+          className="hairline bg-base-100 h-7 w-32 border px-1"
+          maxLength={80}
+          value={layer.name}
+          onChange={(event) => {
+            if (event.target.value !== '') change({ name: event.target.value });
+          }}
+        />
       </td>
       <td className="px-2 py-1 align-top">
         <select
@@ -125,7 +188,19 @@ function LayerCells({ plan, layer, cards, onEdit }: { plan: PlanDocument; layer:
           <span className="muted">fixed ratio</span>
         ) : (
           <>
-            <NumberCell label={`Catalyst of ${layer.name}`} value={layer.catalystPct} unit="%" digits={2} step={0.1} min={planRanges.catalystPct.min} max={planRanges.catalystPct.max} width="w-14" onChange={(catalystPct) => { change({ catalystPct }); }} />
+            <NumberCell
+              label={`Catalyst of ${layer.name}`}
+              value={layer.catalystPct}
+              unit="%"
+              digits={2}
+              step={0.1}
+              min={planRanges.catalystPct.min}
+              max={planRanges.catalystPct.max}
+              width="w-14"
+              onChange={(catalystPct) => {
+                change({ catalystPct });
+              }}
+            />
             {card?.limits.catalyst && (
               <span className="muted num block text-xs">
                 {card.limits.catalyst.minPct}–{card.limits.catalyst.maxPct}
@@ -135,10 +210,19 @@ function LayerCells({ plan, layer, cards, onEdit }: { plan: PlanDocument; layer:
         )}
       </td>
       <AmountCells layer={layer} change={change} />
-      <td className="num px-2 py-1 text-right align-top">{layer.wetFilmUm === null ? units.text('thickness', thicknessM * 1000) : units.text('film', layer.wetFilmUm)}</td>
-      <td className="num px-2 py-1 text-right align-top">{units.text('mass', masses.mixedKg)}</td>
+      <td className="num px-2 py-1 text-right align-top whitespace-nowrap">
+        {layer.wetFilmUm === null ? units.text('thickness', thicknessM * 1000) : units.text('film', layer.wetFilmUm)}
+      </td>
+      <td className="num px-2 py-1 text-right align-top whitespace-nowrap">{units.text('mass', masses.mixedKg)}</td>
       <td className="px-1 py-1 align-top">
-        <button type="button" className="btn btn-ghost btn-xs" aria-label={`Remove ${layer.name}`} onClick={() => { onEdit(removeLayer(plan, layer.id)); }}>
+        <button
+          type="button"
+          className="btn btn-ghost btn-xs"
+          aria-label={`Remove ${layer.name}`}
+          onClick={() => {
+            onEdit(removeLayer(plan, layer.id));
+          }}
+        >
           <Trash2 size={14} aria-hidden />
         </button>
       </td>
@@ -148,7 +232,10 @@ function LayerCells({ plan, layer, cards, onEdit }: { plan: PlanDocument; layer:
 
 function AmountCells({ layer, change }: { layer: PlanLayer; change: (part: Partial<PlanLayer>) => void }) {
   const units = useUnits();
-  const inUnits = (quantity: 'film' | 'arealWeight', range: { min: number; max: number }): { min: number; max: number; digits: number; unit: string } => ({
+  const inUnits = (
+    quantity: 'film' | 'arealWeight',
+    range: { min: number; max: number },
+  ): { min: number; max: number; digits: number; unit: string } => ({
     min: units.show(quantity, range.min),
     max: units.show(quantity, range.max),
     digits: units.digits(quantity),
@@ -159,7 +246,14 @@ function AmountCells({ layer, change }: { layer: PlanLayer; change: (part: Parti
     return (
       <>
         <td className="px-2 py-1 align-top">
-          <NumberCell label={`Wet film of ${layer.name}`} value={units.show('film', wetFilmUm ?? 0)} {...inUnits('film', planRanges.wetFilmUm)} onChange={(shown) => { change({ wetFilmUm: units.store('film', shown) }); }} />
+          <NumberCell
+            label={`Wet film of ${layer.name}`}
+            value={units.show('film', wetFilmUm ?? 0)}
+            {...inUnits('film', planRanges.wetFilmUm)}
+            onChange={(shown) => {
+              change({ wetFilmUm: units.store('film', shown) });
+            }}
+          />
         </td>
         <td className="muted px-2 py-1 align-top">film</td>
       </>
@@ -168,11 +262,42 @@ function AmountCells({ layer, change }: { layer: PlanLayer; change: (part: Parti
   return (
     <>
       <td className="px-2 py-1 align-top whitespace-nowrap">
-        <NumberCell label={`Plies of ${layer.name}`} value={laminate.plies} unit="×" digits={0} step={1} min={planRanges.plies.min} max={planRanges.plies.max} width="w-12" onChange={(plies) => { change({ laminate: { ...laminate, plies: Math.round(plies) } }); }} />{' '}
-        <NumberCell label={`Areal weight of ${layer.name}`} value={units.show('arealWeight', laminate.glassGsm)} {...inUnits('arealWeight', planRanges.glassGsm)} onChange={(shown) => { change({ laminate: { ...laminate, glassGsm: units.store('arealWeight', shown) } }); }} />
+        <NumberCell
+          label={`Plies of ${layer.name}`}
+          value={laminate.plies}
+          unit="×"
+          digits={0}
+          step={1}
+          min={planRanges.plies.min}
+          max={planRanges.plies.max}
+          width="w-12"
+          onChange={(plies) => {
+            change({ laminate: { ...laminate, plies: Math.round(plies) } });
+          }}
+        />{' '}
+        <NumberCell
+          label={`Areal weight of ${layer.name}`}
+          value={units.show('arealWeight', laminate.glassGsm)}
+          {...inUnits('arealWeight', planRanges.glassGsm)}
+          onChange={(shown) => {
+            change({ laminate: { ...laminate, glassGsm: units.store('arealWeight', shown) } });
+          }}
+        />
       </td>
       <td className="px-2 py-1 align-top">
-        <NumberCell label={`Resin to glass of ${layer.name}`} value={laminate.resinToGlass} unit=": 1" digits={2} step={0.1} min={planRanges.resinToGlass.min} max={planRanges.resinToGlass.max} width="w-14" onChange={(resinToGlass) => { change({ laminate: { ...laminate, resinToGlass } }); }} />
+        <NumberCell
+          label={`Resin to glass of ${layer.name}`}
+          value={laminate.resinToGlass}
+          unit=": 1"
+          digits={2}
+          step={0.1}
+          min={planRanges.resinToGlass.min}
+          max={planRanges.resinToGlass.max}
+          width="w-14"
+          onChange={(resinToGlass) => {
+            change({ laminate: { ...laminate, resinToGlass } });
+          }}
+        />
       </td>
     </>
   );

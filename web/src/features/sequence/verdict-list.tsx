@@ -80,7 +80,14 @@ export function VerdictList({ verdicts, onJump }: { verdicts: readonly Verdict[]
 function VerdictRow({ verdict, units, onJump, remedy }: { verdict: Verdict; units: Units; onJump: (timeS: number) => void; remedy: boolean }) {
   return (
     <li data-level={verdict.level}>
-      <button type="button" className="hover:bg-base-200 hairline block w-full border-b px-3 py-1.5 text-left" onClick={() => { onJump(verdict.timeS); }} title="Take the time cursor there">
+      <button
+        type="button"
+        className="hover:bg-base-200 hairline block w-full border-b px-3 py-1.5 text-left"
+        onClick={() => {
+          onJump(verdict.timeS);
+        }}
+        title="Take the time cursor there"
+      >
         <span className="flex items-baseline justify-between gap-2">
           <span className="flex items-baseline gap-1.5 leading-tight">
             <LevelMark level={verdict.level} word={verdict.level !== 'ok'} size={14} />

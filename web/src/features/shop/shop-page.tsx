@@ -72,12 +72,23 @@ function AddPerson() {
         </label>
         <label>
           <span className="block text-sm">Name to sign in with</span>
-          <input className="input input-sm w-full" {...register('login', { pattern: { value: /^[a-z0-9][a-z0-9.-]{1,39}$/, message: '2 to 40 small letters, digits, dots or dashes.' }, required: 'Needed to sign in.' })} />
+          <input
+            className="input input-sm w-full"
+            {...register('login', {
+              pattern: { value: /^[a-z0-9][a-z0-9.-]{1,39}$/, message: '2 to 40 small letters, digits, dots or dashes.' },
+              required: 'Needed to sign in.',
+            })}
+          />
           {errors.login && <span className="text-error text-sm">{errors.login.message}</span>}
         </label>
         <label>
           <span className="block text-sm">First password</span>
-          <input type="password" autoComplete="new-password" className="input input-sm w-full" {...register('password', { minLength: { value: 10, message: 'At least 10 characters.' }, required: 'At least 10 characters.' })} />
+          <input
+            type="password"
+            autoComplete="new-password"
+            className="input input-sm w-full"
+            {...register('password', { minLength: { value: 10, message: 'At least 10 characters.' }, required: 'At least 10 characters.' })}
+          />
           {errors.password && <span className="text-error text-sm">{errors.password.message}</span>}
         </label>
         <label>
@@ -93,7 +104,11 @@ function AddPerson() {
           {problemOf(error).detail}
         </p>
       )}
-      {data && !error && <p role="status" className="text-success mt-3">{data.name} can sign in now.</p>}
+      {data && !error && (
+        <p role="status" className="text-success mt-3">
+          {data.name} can sign in now.
+        </p>
+      )}
       <button className="btn btn-sm mt-4" disabled={isLoading}>
         Add
       </button>

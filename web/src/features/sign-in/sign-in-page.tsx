@@ -42,7 +42,11 @@ function DemoPeople({ who }: { who: Who }) {
               type="button"
               disabled={isLoading}
               className="hairline hover:bg-base-200 w-full border px-3 py-2 text-left"
-              onClick={() => void signIn({ personId: person.id }).then(({ data }) => { enter(data); })}
+              onClick={() =>
+                void signIn({ personId: person.id }).then(({ data }) => {
+                  enter(data);
+                })
+              }
             >
               {person.name}
               <span className="muted block text-sm">{person.role}</span>
@@ -68,7 +72,13 @@ function PasswordForm() {
   const [signIn, { error, isLoading }] = useSignInMutation();
   const enter = useEnter();
   return (
-    <form onSubmit={(event) => void handleSubmit(async (values) => { enter((await signIn(values)).data); })(event)}>
+    <form
+      onSubmit={(event) =>
+        void handleSubmit(async (values) => {
+          enter((await signIn(values)).data);
+        })(event)
+      }
+    >
       <h2 className="text-lg font-semibold">Sign in</h2>
       <label className="mt-3 block">
         <span className="text-sm">Name</span>
@@ -91,7 +101,13 @@ function SetupForm() {
   const [setup, { error, isLoading }] = useSetupMutation();
   const enter = useEnter();
   return (
-    <form onSubmit={(event) => void handleSubmit(async (values) => { enter((await setup({ ...values, role: 'owner' })).data); })(event)}>
+    <form
+      onSubmit={(event) =>
+        void handleSubmit(async (values) => {
+          enter((await setup({ ...values, role: 'owner' })).data);
+        })(event)
+      }
+    >
       <h2 className="text-lg font-semibold">Set up your shop</h2>
       <p className="muted text-sm">You become its owner and add the others later.</p>
       <label className="mt-3 block">

@@ -34,9 +34,16 @@ export function CardForm({ card, onClose }: { card: Card; onClose: () => void })
   const [save, { error, isLoading }] = useSaveCardMutation();
   const { register, handleSubmit, formState } = useForm<CardFormValues>({
     defaultValues: {
-      name: card.name, origin: 'data sheet', note: '',
-      minPct: limits.catalyst?.minPct ?? 0, typicalPct: limits.catalyst?.typicalPct ?? 0, maxPct: limits.catalyst?.maxPct ?? 0,
-      shopMinC: limits.shopMinC, maxLaminateC: limits.maxLaminateC, restartBelowC: limits.restartBelowC ?? 0, bondClosesH: limits.bondClosesH,
+      name: card.name,
+      origin: 'data sheet',
+      note: '',
+      minPct: limits.catalyst?.minPct ?? 0,
+      typicalPct: limits.catalyst?.typicalPct ?? 0,
+      maxPct: limits.catalyst?.maxPct ?? 0,
+      shopMinC: limits.shopMinC,
+      maxLaminateC: limits.maxLaminateC,
+      restartBelowC: limits.restartBelowC ?? 0,
+      bondClosesH: limits.bondClosesH,
     },
   });
   const submit = async ({ name, origin, note, minPct, typicalPct, maxPct, ...rest }: CardFormValues): Promise<void> => {
@@ -52,7 +59,17 @@ export function CardForm({ card, onClose }: { card: Card; onClose: () => void })
   const number = (name: keyof CardFormValues, label: string, min: number, max: number) => (
     <label key={name}>
       <span className="block text-sm">{label}</span>
-      <input type="number" step="any" className="input input-sm num w-full" {...register(name, { valueAsNumber: true, min: { value: min, message: `${String(min)} to ${String(max)}` }, max: { value: max, message: `${String(min)} to ${String(max)}` }, required: 'needed' })} />
+      <input
+        type="number"
+        step="any"
+        className="input input-sm num w-full"
+        {...register(name, {
+          valueAsNumber: true,
+          min: { value: min, message: `${String(min)} to ${String(max)}` },
+          max: { value: max, message: `${String(min)} to ${String(max)}` },
+          required: 'needed',
+        })}
+      />
       {formState.errors[name] && <span className="text-error text-sm">{formState.errors[name].message}</span>}
     </label>
   );
@@ -73,7 +90,9 @@ export function CardForm({ card, onClose }: { card: Card; onClose: () => void })
             </select>
           </label>
           {limits.catalyst && CATALYST.map(([name, label]) => number(name, label, 0.1, 5))}
-          {FIELDS.filter(([name]) => name !== 'restartBelowC' || limits.restartBelowC !== null).map(([name, label, min, max]) => number(name, label, min, max))}
+          {FIELDS.filter(([name]) => name !== 'restartBelowC' || limits.restartBelowC !== null).map(([name, label, min, max]) =>
+            number(name, label, min, max),
+          )}
           <label className="col-span-3">
             <span className="block text-sm">Note: which sheet, which date</span>
             <input className="input input-sm w-full" maxLength={300} {...register('note')} />

@@ -61,7 +61,12 @@ function CardSheet({ card }: { card: Card }) {
   const { limits, kinetics } = card;
   const temperature = (value: number | null): string => (value === null ? 'none' : units.text('temperature', value));
   const shop: [string, string][] = [
-    ['Catalyst', limits.catalyst ? `${String(limits.catalyst.minPct)}–${String(limits.catalyst.maxPct)} %, usually ${String(limits.catalyst.typicalPct)} %` : 'fixed ratio: never more hardener for speed'],
+    [
+      'Catalyst',
+      limits.catalyst
+        ? `${String(limits.catalyst.minPct)}–${String(limits.catalyst.maxPct)} %, usually ${String(limits.catalyst.typicalPct)} %`
+        : 'fixed ratio: never more hardener for speed',
+    ],
     ['Coldest shop', temperature(limits.shopMinC)],
     ['Hottest laminate wanted', temperature(limits.maxLaminateC)],
     ['Must reach, coolest place', temperature(limits.activationC)],
@@ -91,7 +96,13 @@ function CardSheet({ card }: { card: Card }) {
             {card.origin === 'assumed' && ' — typical, fitted to no measurement. Your data sheet and your cup test decide.'}
           </p>
         </div>
-        <button type="button" className="btn btn-sm" onClick={() => { setEditing(true); }}>
+        <button
+          type="button"
+          className="btn btn-sm"
+          onClick={() => {
+            setEditing(true);
+          }}
+        >
           Enter data-sheet limits
         </button>
       </div>
@@ -100,9 +111,17 @@ function CardSheet({ card }: { card: Card }) {
         <Sheet title="In the simulation" rows={cure} />
       </div>
       <p className="muted mt-5 max-w-2xl text-sm">
-        Peroxide hardeners burn eyes and start fires: never near a metal accelerator, on rags, or in a closed pot. Styrene and amines need air and gloves. The safety data sheet and local rules decide.
+        Peroxide hardeners burn eyes and start fires: never near a metal accelerator, on rags, or in a closed pot. Styrene and amines need air and
+        gloves. The safety data sheet and local rules decide.
       </p>
-      {editing && <CardForm card={card} onClose={() => { setEditing(false); }} />}
+      {editing && (
+        <CardForm
+          card={card}
+          onClose={() => {
+            setEditing(false);
+          }}
+        />
+      )}
     </section>
   );
 }

@@ -33,7 +33,10 @@ interface Stretch {
 
 /** Eventful and quiet stretches of a plan, from the start of day 1 (or shortly before the first session) to demolding. */
 export function stretches(plan: PlanDocument, endS: number): Stretch[] {
-  const eventful = [...plan.sessions.map((s) => s.startMin * 60), plan.demoldMin * 60].map((t) => ({ from: Math.max(0, t - BEFORE_S), to: Math.min(endS, t + AFTER_S) }));
+  const eventful = [...plan.sessions.map((s) => s.startMin * 60), plan.demoldMin * 60].map((t) => ({
+    from: Math.max(0, t - BEFORE_S),
+    to: Math.min(endS, t + AFTER_S),
+  }));
   const result: Stretch[] = [];
   let at = 0;
   for (const { from, to } of eventful) {

@@ -31,7 +31,15 @@ export function Ground({ plan, clock, height, axisY }: { plan: PlanDocument; clo
   return (
     <g>
       {closedStretches(plan, clock.endS).map(({ fromS, toS }) => (
-        <rect key={fromS} x={clock.toX(fromS)} width={Math.max(0, clock.toX(toS) - clock.toX(fromS))} y={0} height={height} fill="currentColor" fillOpacity="0.07" />
+        <rect
+          key={fromS}
+          x={clock.toX(fromS)}
+          width={Math.max(0, clock.toX(toS) - clock.toX(fromS))}
+          y={0}
+          height={height}
+          fill="currentColor"
+          fillOpacity="0.07"
+        />
       ))}
       {clock.pieces
         .filter((piece) => piece.folded)

@@ -119,11 +119,31 @@ function DemoldMark({ x, height }: { x: number; height: number }) {
 }
 
 /** The saved version showing through: its steps, without its heat. */
-function Ghost({ plan, picture, heights, clock }: { plan: PlanDocument; picture: Picture; heights: readonly { layer: { sessionIndex: number }; topY: number; bottomY: number }[]; clock: ClockScale }) {
+function Ghost({
+  plan,
+  picture,
+  heights,
+  clock,
+}: {
+  plan: PlanDocument;
+  picture: Picture;
+  heights: readonly { layer: { sessionIndex: number }; topY: number; bottomY: number }[];
+  clock: ClockScale;
+}) {
   if (picture.layers.length === 0) return null;
   const boxes = heights.filter(({ layer }) => layer.sessionIndex < plan.sessions.length);
   const starts = boxes.map(({ layer }) => Math.min(plan.sessions[layer.sessionIndex].startMin * 60, clock.endS));
-  return <path d={outlinePath(boxes, starts, clock)} fill="none" stroke="currentColor" strokeOpacity="0.5" strokeWidth="1.2" strokeDasharray="4 4" data-testid="ghost" />;
+  return (
+    <path
+      d={outlinePath(boxes, starts, clock)}
+      fill="none"
+      stroke="currentColor"
+      strokeOpacity="0.5"
+      strokeWidth="1.2"
+      strokeDasharray="4 4"
+      data-testid="ghost"
+    />
+  );
 }
 
 /** The ground of the chart: a press or the arrow keys set the time cursor. */

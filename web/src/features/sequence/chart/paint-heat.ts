@@ -17,7 +17,15 @@ export function rowCells(picture: Picture, heights: HeightScale, rows: number, s
 }
 
 /** Paints the temperature field into pixels, column by column; nothing outside the stack as it stands at each moment. */
-export function paintHeat(pixels: Uint32Array, width: number, rows: number, scale: number, picture: Picture, clock: ClockScale, heights: HeightScale): void {
+export function paintHeat(
+  pixels: Uint32Array,
+  width: number,
+  rows: number,
+  scale: number,
+  picture: Picture,
+  clock: ClockScale,
+  heights: HeightScale,
+): void {
   const cellOfRow = rowCells(picture, heights, rows, scale);
   const words = new Uint32Array(picture.centreM.length);
   const lookup = 255 / (RAMP_TO_C - RAMP_FROM_C);

@@ -14,18 +14,38 @@ export function Profile({ picture, heights, timeS, height }: { picture: Picture;
   if (segment) {
     const frame = pictureFrameAt(segment, timeS);
     for (let i = picture.firstLaid; i < segment.cells; i++) {
-      points.push({ y: heights.toY(picture.centreM[i]), tempC: segment.tempK[frame * segment.cells + i] - KELVIN, cure: segment.cure[frame * segment.cells + i] });
+      points.push({
+        y: heights.toY(picture.centreM[i]),
+        tempC: segment.tempK[frame * segment.cells + i] - KELVIN,
+        cure: segment.cure[frame * segment.cells + i],
+      });
     }
   }
   const hottest = points.reduce((max, p) => Math.max(max, p.tempC), 0);
   const x = scaleLinear([10, Math.max(60, Math.ceil(hottest / 20) * 20)], [4, WIDTH - 6]);
   const cureX = scaleLinear([0, 1], [4, WIDTH - 6]);
-  const tempPath = line<(typeof points)[number]>((p) => x(p.tempC), (p) => p.y)(points) ?? '';
-  const curePath = line<(typeof points)[number]>((p) => cureX(p.cure), (p) => p.y)(points) ?? '';
+  const tempPath =
+    line<(typeof points)[number]>(
+      (p) => x(p.tempC),
+      (p) => p.y,
+    )(points) ?? '';
+  const curePath =
+    line<(typeof points)[number]>(
+      (p) => cureX(p.cure),
+      (p) => p.y,
+    )(points) ?? '';
   const mean = points.reduce((sum, p) => sum + p.cure, 0) / Math.max(1, points.length);
   return (
     <figure className="shrink-0" style={{ width: WIDTH }} aria-label="Profile through the stack at the time cursor">
       <svg width={WIDTH} height={height} className="hairline border-r">
+        {x.ticks(3).map((tick) => (
+          <g key={tick}>
+            <line x1={x(tick)} x2={x(tick)} y2={heights.baseY} stroke="currentColor" strokeOpacity="0.18" />
+            <text x={x(tick)} y={heights.baseY + 12} textAnchor="middle" className="num fill-current text-[10px]">
+              {units.show('temperature', tick).toFixed(0)}°
+            </text>
+          </g>
+        ))}
         <path d={curePath} fill="none" stroke="currentColor" strokeWidth="1.2" strokeDasharray="2 3" />
         <path d={tempPath} fill="none" stroke="currentColor" strokeWidth="2" />
         <line x1="0" x2={WIDTH} y1={heights.baseY} y2={heights.baseY} stroke="currentColor" />

@@ -9,7 +9,21 @@ const LABEL_GAP = 15;
 export const SECTION_WIDTH = 208;
 
 /** The finished stack in section, hatched by material, with names, thickness and peak at its side. */
-export function SectionColumn({ plan, cards, heights, x, hatch, height }: { plan: PlanDocument; cards: CardLibrary; heights: HeightScale; x: number; hatch: string; height: number }) {
+export function SectionColumn({
+  plan,
+  cards,
+  heights,
+  x,
+  hatch,
+  height,
+}: {
+  plan: PlanDocument;
+  cards: CardLibrary;
+  heights: HeightScale;
+  x: number;
+  hatch: string;
+  height: number;
+}) {
   const units = useUnits();
   const layers = plan.sessions.flatMap((session) => session.layers);
   // Labels keep a line's distance, from the top down; thin layers lie close together at true height.
@@ -27,8 +41,20 @@ export function SectionColumn({ plan, cards, heights, x, hatch, height }: { plan
         const y = labelY[i] - over;
         return (
           <g key={`${box.layer.name}-${String(i)}`}>
-            <rect x={4} y={box.topY} width={COLUMN} height={Math.max(0.5, box.bottomY - box.topY)} fill={`url(#${hatch}-${hatchOf(family)})`} stroke="currentColor" />
-            <path d={`M${String(COLUMN + 4)} ${((box.topY + box.bottomY) / 2).toFixed(1)}L${String(COLUMN + 12)} ${(y - 4).toFixed(1)}`} stroke="currentColor" strokeOpacity="0.5" fill="none" />
+            <rect
+              x={4}
+              y={box.topY}
+              width={COLUMN}
+              height={Math.max(0.5, box.bottomY - box.topY)}
+              fill={`url(#${hatch}-${hatchOf(family)})`}
+              stroke="currentColor"
+            />
+            <path
+              d={`M${String(COLUMN + 4)} ${((box.topY + box.bottomY) / 2).toFixed(1)}L${String(COLUMN + 12)} ${(y - 4).toFixed(1)}`}
+              stroke="currentColor"
+              strokeOpacity="0.5"
+              fill="none"
+            />
             <text x={COLUMN + 15} y={y} className="fill-current text-[12px]">
               {short(planLayer?.name ?? box.layer.name)}
               <tspan className="num" fillOpacity="0.85">

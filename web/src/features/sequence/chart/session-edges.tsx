@@ -72,14 +72,18 @@ export function SessionEdges({ plan, clock, boxes, baseY, onDragStart, onPreview
         aria-valuetext={clockText(session.startMin * 60)}
         transform={`translate(${x.toFixed(1)},0)`}
         className="group cursor-ew-resize touch-none outline-none"
-        onPointerDown={(event) => { begin(event, index); }}
+        onPointerDown={(event) => {
+          begin(event, index);
+        }}
         onPointerMove={move}
         onPointerUp={end}
         onPointerCancel={() => {
           drag.current = null;
           onCancel();
         }}
-        onKeyDown={(event) => { onKey(event, index); }}
+        onKeyDown={(event) => {
+          onKey(event, index);
+        }}
       >
         <rect x={-12} y={Math.min(top, bottom) - 4} width={24} height={Math.max(24, bottom - top + 8)} fill="transparent" />
         <line y1={bottom} y2={top} stroke="currentColor" strokeWidth="3.5" />

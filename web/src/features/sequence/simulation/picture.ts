@@ -30,7 +30,13 @@ export interface Picture {
 export function pictureOf({ result, windows, verdicts }: PlanEvaluation, simulatedMs: number): { picture: Picture; transfer: ArrayBuffer[] } {
   const segments = result.segments
     .filter(({ field }) => field.frames > 0)
-    .map(({ field }) => ({ cells: field.cells, frames: field.frames, timeS: field.timeS.slice(), tempK: field.tempK.slice(), cure: field.cure.slice() }));
+    .map(({ field }) => ({
+      cells: field.cells,
+      frames: field.frames,
+      timeS: field.timeS.slice(),
+      tempK: field.tempK.slice(),
+      cure: field.cure.slice(),
+    }));
   const picture: Picture = {
     status: result.status,
     message: result.message,

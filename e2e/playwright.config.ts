@@ -1,0 +1,13 @@
+import { defineConfig } from '@playwright/test';
+import { browser } from './browser';
+
+// The server is started by ./pentimento test, which sets E2E_URL.
+export default defineConfig({
+  testDir: './tests',
+  timeout: 45_000,
+  workers: 1,
+  retries: 0,
+  reporter: [['list'], ['json', { outputFile: '../test-results/e2e.json' }]],
+  outputDir: '../test-results/e2e',
+  use: { ...browser, trace: 'retain-on-failure' },
+});

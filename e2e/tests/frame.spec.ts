@@ -1,0 +1,49 @@
+import AxeBuilder from '@axe-core/playwright';
+import { expect, openBuild, signIn, test } from '../shop';
+
+test('keys, command box and units reach everything', async ({ page }) => {
+  await signIn(page);
+  for (const [digit, heading] of [['3', 'Rack'], ['4', 'Stores'], ['5', 'Shop'], ['1', 'Board']] as const) {
+    await page.keyboard.press(digit);
+    await expect(page.getByRole('heading', { name: heading, exact: true })).toBeVisible();
+  }
+  await page.keyboard.press('/');
+  await page.getByRole('combobox', { name: 'Find or do' }).fill('m-003');
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('heading', { name: /M-003/ })).toBeVisible();
+  await page.keyboard.press('?');
+  await expect(page.getByText('Keys on this screen')).toBeVisible();
+  await page.keyboard.press('Escape');
+
+  await page.keyboard.press('1');
+  await openBuild(page, 'Beehive roof shell, mold 3');
+  await expect(page.getByLabel('Shop, mean')).toHaveValue('20');
+  await page.getByRole('button', { name: /Units: metric/ }).click();
+  await expect(page.getByLabel('Shop, mean')).toHaveValue('68');
+  await expect(page.getByLabel('Wet film of Gel coat 1')).toHaveValue('15.7');
+  await page.reload();
+  await expect(page.getByLabel('Shop, mean')).toHaveValue('68');
+  await page.getByRole('button', { name: /Units: US/ }).click();
+  await expect(page.getByLabel('Shop, mean')).toHaveValue('20');
+});
+
+for (const theme of ['paper', 'lamp']) {
+  test(`no accessibility fault that a checker finds, ${theme}`, async ({ page }) => {
+    await page.addInitScript((chosen) => { localStorage.setItem('pentimento.theme', chosen); }, theme);
+    await signIn(page);
+    const check = async (): Promise<void> => {
+      const { violations } = await new AxeBuilder({ page }).withTags(['wcag2a', 'wcag2aa', 'wcag21aa', 'wcag22aa']).analyze();
+      expect(violations.map(({ id, nodes }) => `${id}: ${nodes.map((n) => n.html.slice(0, 120)).join(' | ')}`)).toEqual([]);
+    };
+    await expect(page.getByText('judging …')).toHaveCount(0);
+    await check();
+    await openBuild(page, 'Tram seat shell, right half');
+    await expect(page.getByRole('list', { name: 'Limits kept' })).toBeVisible();
+    await check();
+    for (const path of ['/rack', '/stores', '/shop', '/bench']) {
+      await page.goto(path);
+      await expect(page.getByText('Fetching')).toHaveCount(0);
+      await check();
+    }
+  });
+}

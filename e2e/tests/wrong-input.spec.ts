@@ -1,0 +1,59 @@
+import { expect, openBuild, signIn, test } from '../shop';
+
+test.describe('sign-in', () => {
+  test.use({ allowedErrors: [/401/] });
+  test('a wrong password is refused with words, the right one enters, signing out leaves', async ({ page }) => {
+    await page.goto('/');
+    await page.getByLabel('Name').fill('ada');
+    await page.getByLabel('Password').fill('not the password');
+    await page.getByRole('button', { name: 'Sign in', exact: true }).click();
+    await expect(page.getByRole('alert')).toContainText('Name or password is wrong');
+    await page.getByLabel('Password').fill('marram-demo');
+    await page.getByRole('button', { name: 'Sign in', exact: true }).click();
+    await expect(page.getByRole('heading', { name: 'Board' })).toBeVisible();
+    await page.getByRole('button', { name: /Ada Marsh/ }).click();
+    await expect(page.getByRole('heading', { name: 'Sign in' })).toBeVisible();
+  });
+});
+
+test('numbers outside their range are refused where they stand, and the plan keeps the last good one', async ({ page }) => {
+  await signIn(page);
+  await openBuild(page, 'Tram seat shell, right half');
+  const plies = page.getByLabel('Plies of Bulk mat 2');
+  await plies.fill('0');
+  await expect(page.getByRole('alert')).toContainText('1 to 60');
+  await plies.fill('');
+  await expect(page.getByRole('alert')).toContainText('1 to 60');
+  await plies.fill('3');
+  await expect(page.getByRole('alert')).toHaveCount(0);
+  await page.getByLabel('Wet film of Gel coat 1').fill('600000');
+  await expect(page.getByRole('alert')).toContainText('50 to 3000');
+  await page.getByLabel('Wet film of Gel coat 1').fill('400');
+
+  await page.getByLabel('Catalyst of Bulk mat 2').fill('2.8');
+  await expect(page.getByRole('list', { name: 'Verdicts' })).toContainText('Stay inside the card’s range');
+  await page.getByRole('button', { name: 'Back to saved' }).click();
+});
+
+test('the new-build steps hold on to a bad field and say what is accepted', async ({ page }) => {
+  await signIn(page);
+  await page.goto('/?new=1');
+  await page.getByRole('button', { name: 'Next' }).click();
+  await expect(page.getByText('Give it a name the shop will know.')).toBeVisible();
+  await page.getByLabel('Name of the build').fill('Slide chute, section B');
+  await page.getByLabel('Part it will make').fill('Slide chute');
+  await page.getByLabel(/Area with flanges/).fill('-3');
+  await page.getByRole('button', { name: 'Next' }).click();
+  await expect(page.getByText(/Between 0.01 and 500 m²/)).toBeVisible();
+  await page.getByLabel(/Area with flanges/).fill('2.6');
+  await page.getByRole('button', { name: 'Next' }).click();
+  await page.getByRole('dialog').getByRole('combobox').selectOption('pu_foam');
+  await expect(page.getByLabel(/Its face stands/)).toHaveValue('70');
+  await page.getByRole('button', { name: 'Cancel' }).click();
+});
+
+test('addresses that lead nowhere say so', async ({ page }) => {
+  await signIn(page);
+  await page.goto('/nowhere');
+  await expect(page.getByText('Nothing at this address')).toBeVisible();
+});

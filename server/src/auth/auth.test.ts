@@ -1,0 +1,91 @@
+import { resinCards } from '@pentimento/core';
+import { TestShop } from '../test-support/test-shop.js';
+
+describe('accounts', () => {
+  let shop: TestShop;
+  beforeAll(async () => {
+    shop = await TestShop.open();
+  });
+  afterAll(() => shop.close());
+
+  test.each(['/api/builds', '/api/molds', '/api/cards', '/api/people'])('%s is closed without sign-in', async (path) => {
+    expect((await shop.anonymous().get(path).expect(401)).body.code).toBe('not-signed-in');
+  });
+
+  test('the session cookie is strict, out of reach of scripts, and dies with sign-out', async () => {
+    const agent = shop.anonymous();
+    const { headers } = await agent.post('/api/auth/sign-in').send({ login: 'ada', password: 'marram-demo' }).expect(200);
+    expect(String(headers['set-cookie'])).toMatch(/HttpOnly.*SameSite=Strict/);
+    await agent.get('/api/builds').expect(200);
+    await agent.post('/api/auth/sign-out').expect(200);
+    await agent.get('/api/builds').expect(401);
+  });
+
+  test('a session made by one server holds at another', async () => {
+    const agent = shop.anonymous();
+    const { headers } = await agent.post('/api/auth/sign-in').send({ login: 'cleo', password: 'marram-demo' });
+    const cookie = String(headers['set-cookie']).split(';')[0];
+    const { body } = await shop.anonymous(await shop.second()).get('/api/auth/who').set('cookie', cookie);
+    expect(body.person.name).toBe('Cleo Strand');
+  });
+
+  test('requests from a foreign page are refused', async () => {
+    const agent = await shop.signedIn();
+    expect((await agent.patch('/api/people/me').set('origin', 'http://elsewhere.example').send({ unitSystem: 'us' }).expect(403)).body.code).toBe('foreign-origin');
+  });
+
+  test('units are kept per person; only owners add people, never with a weak password', async () => {
+    const finn = await shop.signedIn('finn');
+    await finn.patch('/api/people/me').send({ unitSystem: 'us' }).expect(200);
+    expect((await (await shop.signedIn('finn')).get('/api/auth/who')).body.person.unitSystem).toBe('us');
+    const person = { name: 'Gus Dune', login: 'gus', password: 'long enough', role: 'toolmaker' };
+    await finn.post('/api/people').send(person).expect(403);
+    const ada = await shop.signedIn('ada');
+    await ada.post('/api/people').send({ ...person, password: 'short' }).expect(400);
+    await ada.post('/api/people').send(person).expect(201);
+    await ada.post('/api/people').send(person).expect(409);
+    await shop.anonymous().post('/api/auth/sign-in').send({ login: 'gus', password: 'long enough' }).expect(200);
+    const stored = await shop.sql(`select password_hash from person where login = 'gus'`);
+    expect(JSON.stringify(stored)).toContain('$argon2id$');
+  });
+
+  test('a shop of its own card versions: saved, refused when stale or contradictory', async () => {
+    const agent = await shop.signedIn();
+    const { limits, id, name } = resinCards[0];
+    const body = { baseVersion: 0, name, origin: 'data sheet', note: 'sheet of May', limits: { ...limits, maxLaminateC: 65 } };
+    expect((await agent.post(`/api/cards/${id}/versions`).send(body).expect(201)).body).toMatchObject({ version: 1, origin: 'data sheet' });
+    await agent.post(`/api/cards/${id}/versions`).send(body).expect(409);
+    const cards = (await agent.get('/api/cards')).body;
+    expect(cards.find((c: { id: string }) => c.id === id).limits.maxLaminateC).toBe(65);
+    await agent.post(`/api/cards/${id}/versions`).send({ ...body, baseVersion: 1, limits: { ...limits, catalyst: { minPct: 2, typicalPct: 1, maxPct: 3 } } }).expect(422);
+  });
+
+  test('guessing passwords is throttled across servers', async () => {
+    const other = await shop.second();
+    let last = 0;
+    for (let i = 0; i < 14; i++) {
+      const { status } = await shop.anonymous(i % 2 === 0 ? shop.app : other).post('/api/auth/sign-in').send({ login: 'ben', password: `guess ${String(i)}` });
+      last = status;
+    }
+    expect(last).toBe(429);
+  });
+});
+
+describe('a shop without demo', () => {
+  let shop: TestShop;
+  beforeAll(async () => {
+    shop = await TestShop.open({ demo: false });
+  });
+  afterAll(() => shop.close());
+
+  test('the first person sets up, and only the first; demo sign-in is closed', async () => {
+    const agent = shop.anonymous();
+    expect((await agent.get('/api/auth/who')).body).toEqual({ person: null, needsSetup: true, demoPeople: [] });
+    const owner = { name: 'Hal Knot', login: 'hal', password: 'long enough', role: 'toolmaker' };
+    const { body } = await agent.post('/api/auth/setup').send(owner).expect(200);
+    expect(body.person).toMatchObject({ name: 'Hal Knot', role: 'owner' });
+    await shop.anonymous().post('/api/auth/setup').send({ ...owner, login: 'two' }).expect(403);
+    await shop.anonymous().post('/api/auth/demo-sign-in').send({ personId: body.person.id }).expect(403);
+    expect((await shop.anonymous().get('/api/health').expect(200)).body).toEqual({ status: 'ok' });
+  });
+});

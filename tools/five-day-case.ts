@@ -1,0 +1,24 @@
+import { cardLibrary, planFromTemplate, planToCase, type GrowthCase, type PlanDocument } from '@pentimento/core';
+
+/** The five-day, seven-layer build of the speed goals: two gel coats, two skins, three bulk sessions, day and night. */
+export function fiveDayPlan(): PlanDocument {
+  const plan = planFromTemplate('staged', { startDate: '2026-11-23', areaM2: 2, plug: { materialId: 'mdf', thicknessMm: 18, heatLimitC: 60 } });
+  const [gel1, gel2, skin, bulk1, bulk2] = plan.sessions;
+  const at = (day: number, hour: number): number => ((day - 1) * 24 + hour) * 60;
+  const again = (session: typeof skin, id: string, startMin: number): typeof skin => ({
+    ...session,
+    id,
+    startMin,
+    layers: session.layers.map((layer) => ({ ...layer, id: `${layer.id}-${id}`, name: `${layer.name} ${id}` })),
+  });
+  return {
+    ...plan,
+    climate: { ...plan.climate, swingC: 2.5 },
+    sessions: [gel1, gel2, skin, again(skin, 'b', at(2, 8)), again(bulk1, 'c', at(2, 14)), again(bulk1, 'd', at(3, 9)), again(bulk2, 'e', at(4, 9))],
+    demoldMin: at(6, 0),
+  };
+}
+
+export function fiveDayCase(): GrowthCase {
+  return planToCase(fiveDayPlan(), cardLibrary());
+}
