@@ -34,7 +34,7 @@ export default {
       rootDir: 'web',
       testEnvironment: 'jsdom',
       testMatch: ['<rootDir>/src/**/*.test.{ts,tsx}'],
-      transform: { '\\.(t|j)sx?$': swc({ transform: { react: { runtime: 'automatic' } } }) },
+      transform: { '\\.(t|j)sx?$|\\.mjs$': swc({ transform: { react: { runtime: 'automatic' } } }) },
       transformIgnorePatterns: ['node_modules/(?!(d3.*|internmap|delaunator|robust-predicates|comlink)/)'],
       moduleNameMapper: { ...moduleNameMapper, '\\.css$': '<rootDir>/src/test-support/empty.ts' },
       setupFiles: ['<rootDir>/src/test-support/globals.ts'],

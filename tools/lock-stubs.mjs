@@ -9,7 +9,8 @@ const systems = ['darwin', 'linux', 'win32', 'freebsd', 'android', 'openharmony'
 const processors = ['arm64', 'x64', 'ia32', 'arm', 'ppc64', 's390x', 'riscv64', 'loong64', 'mips64el', 'wasm32', 'universal', 'mipsel'];
 let added = 0;
 for (const [where, entry] of Object.entries(lock.packages)) {
-  delete entry.resolved;
+  // A workspace link's `resolved` is its folder; only addresses go.
+  if (!entry.link) delete entry.resolved;
   for (const [name, version] of Object.entries(entry.optionalDependencies ?? {})) {
     const nested = `${where}/node_modules/${name}`;
     const top = `node_modules/${name}`;
