@@ -28,7 +28,10 @@ export async function signIn(page: Page, name = 'Ada Marsh'): Promise<void> {
 }
 
 export async function openBuild(page: Page, name: string): Promise<void> {
-  await page.getByRole('link', { name: new RegExp(name) }).first().click();
+  await page
+    .getByRole('link', { name: new RegExp(name) })
+    .first()
+    .click();
   await expect(page.getByRole('group', { name: 'Growth chart' })).toBeVisible();
 }
 

@@ -18,7 +18,12 @@ for (const [where, entry] of Object.entries(lock.packages)) {
     const parts = name.split(/[-/]/);
     const cpu = processors.filter((p) => parts.includes(p) || (p === 'arm' && parts.some((x) => x.startsWith('arm') && x !== 'arm64')));
     const os = systems.filter((s) => parts.includes(s));
-    lock.packages[top] = { version: version.replace(/^[\^~]/, ''), optional: true, ...(os.length ? { os } : { os: ['none'] }), ...(cpu.length ? { cpu } : {}) };
+    lock.packages[top] = {
+      version: version.replace(/^[\^~]/, ''),
+      optional: true,
+      ...(os.length ? { os } : { os: ['none'] }),
+      ...(cpu.length ? { cpu } : {}),
+    };
     added++;
   }
 }

@@ -3,7 +3,12 @@ import { expect, openBuild, signIn, test } from '../shop';
 
 test('keys, command box and units reach everything', async ({ page }) => {
   await signIn(page);
-  for (const [digit, heading] of [['3', 'Rack'], ['4', 'Stores'], ['5', 'Shop'], ['1', 'Board']] as const) {
+  for (const [digit, heading] of [
+    ['3', 'Rack'],
+    ['4', 'Stores'],
+    ['5', 'Shop'],
+    ['1', 'Board'],
+  ] as const) {
     await page.keyboard.press(digit);
     await expect(page.getByRole('heading', { name: heading, exact: true })).toBeVisible();
   }
@@ -29,7 +34,9 @@ test('keys, command box and units reach everything', async ({ page }) => {
 
 for (const theme of ['paper', 'lamp']) {
   test(`no accessibility fault that a checker finds, ${theme}`, async ({ page }) => {
-    await page.addInitScript((chosen) => { localStorage.setItem('pentimento.theme', chosen); }, theme);
+    await page.addInitScript((chosen) => {
+      localStorage.setItem('pentimento.theme', chosen);
+    }, theme);
     await signIn(page);
     const check = async (): Promise<void> => {
       const { violations } = await new AxeBuilder({ page }).withTags(['wcag2a', 'wcag2aa', 'wcag21aa', 'wcag22aa']).analyze();

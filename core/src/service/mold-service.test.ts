@@ -11,7 +11,8 @@ test('a mold without treatment is stopped', () => {
 });
 
 test('semi-permanent: fine, then care, then stop as the coat is used up; a coat starts it again', () => {
-  const state = (count: number, extra: TreatmentEntry[] = []): string => moldServiceState('semi-permanent', [full(1), coat(2), coat(3), ...extra], pulls(count)).level;
+  const state = (count: number, extra: TreatmentEntry[] = []): string =>
+    moldServiceState('semi-permanent', [full(1), coat(2), coat(3), ...extra], pulls(count)).level;
   expect(state(4)).toBe('ok');
   expect(state(8)).toBe('care');
   expect(state(14)).toBe('stop');

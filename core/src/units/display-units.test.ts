@@ -16,8 +16,13 @@ test.each<[DisplayQuantity, number, string]>([
 test('there and back again is the same', () => {
   const quantities = fc.constantFrom<DisplayQuantity>('temperature', 'temperatureDifference', 'film', 'thickness', 'arealWeight', 'mass', 'area');
   fc.assert(
-    fc.property(quantities, fc.double({ min: -50, max: 5000, noNaN: true }), fc.constantFrom('metric' as const, 'us' as const), (quantity, value, system) => {
-      expect(fromDisplay(quantity, toDisplay(quantity, value, system), system)).toBeCloseTo(value, 8);
-    }),
+    fc.property(
+      quantities,
+      fc.double({ min: -50, max: 5000, noNaN: true }),
+      fc.constantFrom('metric' as const, 'us' as const),
+      (quantity, value, system) => {
+        expect(fromDisplay(quantity, toDisplay(quantity, value, system), system)).toBeCloseTo(value, 8);
+      },
+    ),
   );
 });

@@ -25,13 +25,18 @@ describe('accounts', () => {
     const agent = shop.anonymous();
     const { headers } = await agent.post('/api/auth/sign-in').send({ login: 'cleo', password: 'marram-demo' });
     const cookie = String(headers['set-cookie']).split(';')[0];
-    const { body } = await shop.anonymous(await shop.second()).get('/api/auth/who').set('cookie', cookie);
+    const { body } = await shop
+      .anonymous(await shop.second())
+      .get('/api/auth/who')
+      .set('cookie', cookie);
     expect(body.person.name).toBe('Cleo Strand');
   });
 
   test('requests from a foreign page are refused', async () => {
     const agent = await shop.signedIn();
-    expect((await agent.patch('/api/people/me').set('origin', 'http://elsewhere.example').send({ unitSystem: 'us' }).expect(403)).body.code).toBe('foreign-origin');
+    expect((await agent.patch('/api/people/me').set('origin', 'http://elsewhere.example').send({ unitSystem: 'us' }).expect(403)).body.code).toBe(
+      'foreign-origin',
+    );
   });
 
   test('units are kept per person; only owners add people, never with a weak password', async () => {
@@ -41,7 +46,10 @@ describe('accounts', () => {
     const person = { name: 'Gus Dune', login: 'gus', password: 'long enough', role: 'toolmaker' };
     await finn.post('/api/people').send(person).expect(403);
     const ada = await shop.signedIn('ada');
-    await ada.post('/api/people').send({ ...person, password: 'short' }).expect(400);
+    await ada
+      .post('/api/people')
+      .send({ ...person, password: 'short' })
+      .expect(400);
     await ada.post('/api/people').send(person).expect(201);
     await ada.post('/api/people').send(person).expect(409);
     await shop.anonymous().post('/api/auth/sign-in').send({ login: 'gus', password: 'long enough' }).expect(200);
@@ -57,14 +65,20 @@ describe('accounts', () => {
     await agent.post(`/api/cards/${id}/versions`).send(body).expect(409);
     const cards = (await agent.get('/api/cards')).body;
     expect(cards.find((c: { id: string }) => c.id === id).limits.maxLaminateC).toBe(65);
-    await agent.post(`/api/cards/${id}/versions`).send({ ...body, baseVersion: 1, limits: { ...limits, catalyst: { minPct: 2, typicalPct: 1, maxPct: 3 } } }).expect(422);
+    await agent
+      .post(`/api/cards/${id}/versions`)
+      .send({ ...body, baseVersion: 1, limits: { ...limits, catalyst: { minPct: 2, typicalPct: 1, maxPct: 3 } } })
+      .expect(422);
   });
 
   test('guessing passwords is throttled across servers', async () => {
     const other = await shop.second();
     let last = 0;
     for (let i = 0; i < 14; i++) {
-      const { status } = await shop.anonymous(i % 2 === 0 ? shop.app : other).post('/api/auth/sign-in').send({ login: 'ben', password: `guess ${String(i)}` });
+      const { status } = await shop
+        .anonymous(i % 2 === 0 ? shop.app : other)
+        .post('/api/auth/sign-in')
+        .send({ login: 'ben', password: `guess ${String(i)}` });
       last = status;
     }
     expect(last).toBe(429);
@@ -84,7 +98,11 @@ describe('a shop without demo', () => {
     const owner = { name: 'Hal Knot', login: 'hal', password: 'long enough', role: 'toolmaker' };
     const { body } = await agent.post('/api/auth/setup').send(owner).expect(200);
     expect(body.person).toMatchObject({ name: 'Hal Knot', role: 'owner' });
-    await shop.anonymous().post('/api/auth/setup').send({ ...owner, login: 'two' }).expect(403);
+    await shop
+      .anonymous()
+      .post('/api/auth/setup')
+      .send({ ...owner, login: 'two' })
+      .expect(403);
     await shop.anonymous().post('/api/auth/demo-sign-in').send({ personId: body.person.id }).expect(403);
     expect((await shop.anonymous().get('/api/health').expect(200)).body).toEqual({ status: 'ok' });
   });

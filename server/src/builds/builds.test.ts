@@ -32,7 +32,10 @@ describe('builds', () => {
     expect(stale.headers['content-type']).toContain('application/problem+json');
     expect(stale.body).toMatchObject({ code: 'stale-version', currentVersion: 2, madeBy: 'Finn Sallow' });
     const history = (await ada.get(`/api/builds/${id}/versions`)).body;
-    expect(history.map((v: { number: number; note: string }) => [v.number, v.note])).toEqual([[2, 'bigger'], [1, 'First plan']]);
+    expect(history.map((v: { number: number; note: string }) => [v.number, v.note])).toEqual([
+      [2, 'bigger'],
+      [1, 'First plan'],
+    ]);
     expect((await ada.get(`/api/builds/${id}/versions/1`)).body.plan.areaM2).toBe(1);
   });
 
@@ -40,20 +43,40 @@ describe('builds', () => {
     const agent = await shop.signedIn();
     const id = randomUUID();
     await agent.post('/api/builds').send(newBuild(id));
-    const saves = await Promise.all(Array.from({ length: 10 }, () => agent.post(`/api/builds/${id}/versions`).send({ baseVersion: 1, note: '', plan })));
+    const saves = await Promise.all(
+      Array.from({ length: 10 }, () => agent.post(`/api/builds/${id}/versions`).send({ baseVersion: 1, note: '', plan })),
+    );
     expect(saves.map(({ status }) => status).sort()).toEqual([201, ...new Array<number>(9).fill(409)]);
   });
 
   test.each([
     ['an unknown field', { ...plan, colour: 'red' }, 400, /colour/],
-    ['a film in millimetres', { ...plan, sessions: [{ ...plan.sessions[0], layers: [{ ...plan.sessions[0].layers[0], wetFilmUm: 0.6 }] }] }, 400, /wetFilmUm must not be less than 50/],
+    [
+      'a film in millimetres',
+      { ...plan, sessions: [{ ...plan.sessions[0], layers: [{ ...plan.sessions[0].layers[0], wetFilmUm: 0.6 }] }] },
+      400,
+      /wetFilmUm must not be less than 50/,
+    ],
     ['an unknown plug', { ...plan, plug: { ...plan.plug, materialId: 'cheese' } }, 400, /materialId/],
     ['a session before its predecessor', { ...plan, sessions: [plan.sessions[1], plan.sessions[0]] }, 422, /not before/],
-    ['an unknown card', { ...plan, sessions: [{ ...plan.sessions[0], layers: [{ ...plan.sessions[0].layers[0], cardId: 'mystery' }] }] }, 422, /mystery/],
-    ['a layer that is neither film nor plies', { ...plan, sessions: [{ ...plan.sessions[0], layers: [{ ...plan.sessions[0].layers[0], wetFilmUm: null }] }] }, 422, /either a wet film or plies/],
+    [
+      'an unknown card',
+      { ...plan, sessions: [{ ...plan.sessions[0], layers: [{ ...plan.sessions[0].layers[0], cardId: 'mystery' }] }] },
+      422,
+      /mystery/,
+    ],
+    [
+      'a layer that is neither film nor plies',
+      { ...plan, sessions: [{ ...plan.sessions[0], layers: [{ ...plan.sessions[0].layers[0], wetFilmUm: null }] }] },
+      422,
+      /either a wet film or plies/,
+    ],
   ])('refuses %s', async (_what, bad, status, words) => {
     const agent = await shop.signedIn();
-    const { body } = await agent.post('/api/builds').send({ ...newBuild(), plan: bad }).expect(status);
+    const { body } = await agent
+      .post('/api/builds')
+      .send({ ...newBuild(), plan: bad })
+      .expect(status);
     expect(body.detail).toMatch(words);
   });
 
@@ -63,20 +86,35 @@ describe('builds', () => {
     await agent.post('/api/builds').send(newBuild(id));
     const moldId = randomUUID();
     const finish = { moldId, hand: 'left', releaseProgramId: 'paste-wax' };
-    const [first, again] = await Promise.all([agent.post(`/api/builds/${id}/finish`).send(finish), agent.post(`/api/builds/${id}/finish`).send(finish)]);
+    const [first, again] = await Promise.all([
+      agent.post(`/api/builds/${id}/finish`).send(finish),
+      agent.post(`/api/builds/${id}/finish`).send(finish),
+    ]);
     expect([first.status, again.status]).toEqual([200, 200]);
     expect(first.body).toMatchObject({ id: moldId, number: again.body.number, hand: 'left', buildId: id, buildVersion: 1 });
     expect(first.body.number).toMatch(/^M-\d{3}$/);
-    await agent.post(`/api/builds/${id}/finish`).send({ ...finish, moldId: randomUUID() }).expect(409);
+    await agent
+      .post(`/api/builds/${id}/finish`)
+      .send({ ...finish, moldId: randomUUID() })
+      .expect(409);
     await agent.post(`/api/builds/${id}/versions`).send({ baseVersion: 1, note: '', plan }).expect(409);
-    await agent.post(`/api/builds/${id}/finish`).send({ ...finish, hand: 'both' }).expect(400);
+    await agent
+      .post(`/api/builds/${id}/finish`)
+      .send({ ...finish, hand: 'both' })
+      .expect(400);
   });
 
   test('an empty plan is kept but not finished', async () => {
     const agent = await shop.signedIn();
     const id = randomUUID();
-    await agent.post('/api/builds').send({ ...newBuild(id), plan: { ...plan, sessions: [] } }).expect(201);
-    const { body } = await agent.post(`/api/builds/${id}/finish`).send({ moldId: randomUUID(), hand: 'none', releaseProgramId: 'paste-wax' }).expect(422);
+    await agent
+      .post('/api/builds')
+      .send({ ...newBuild(id), plan: { ...plan, sessions: [] } })
+      .expect(201);
+    const { body } = await agent
+      .post(`/api/builds/${id}/finish`)
+      .send({ moldId: randomUUID(), hand: 'none', releaseProgramId: 'paste-wax' })
+      .expect(422);
     expect(body.code).toBe('empty-plan');
   });
 

@@ -17,7 +17,10 @@ describe('molds in service', () => {
     const two = await shop.signedIn('dov', await shop.second());
     const before = (await one.get(`/api/molds/${moldId}`)).body.pulls.length;
     const record = pull();
-    await Promise.all([one.post(`/api/molds/${moldId}/pulls`).send(record).expect(201), two.post(`/api/molds/${moldId}/pulls`).send(record).expect(201)]);
+    await Promise.all([
+      one.post(`/api/molds/${moldId}/pulls`).send(record).expect(201),
+      two.post(`/api/molds/${moldId}/pulls`).send(record).expect(201),
+    ]);
     const { body } = await one.get(`/api/molds/${moldId}`);
     expect(body.pulls).toHaveLength(before + 1);
     expect(body.pulls.find((p: { id: string }) => p.id === Object(record).id)).toMatchObject({ ...record, madeBy: 'Dov Tansy', reverses: null });
@@ -32,7 +35,9 @@ describe('molds in service', () => {
     expect(body.pulls.find((p: { id: string }) => p.id === id)).toBeDefined();
     expect(body.pulls.find((p: { reverses: string }) => p.reverses === id)).toMatchObject({ note: 'wrong mold' });
     await agent.post(`/api/molds/${moldId}/pulls/${id}/undo`).send(undo).expect(201);
-    expect((await agent.post(`/api/molds/${moldId}/pulls/${id}/undo`).send({ id: randomUUID(), note: '' }).expect(409)).body.code).toBe('already-undone');
+    expect((await agent.post(`/api/molds/${moldId}/pulls/${id}/undo`).send({ id: randomUUID(), note: '' }).expect(409)).body.code).toBe(
+      'already-undone',
+    );
     await agent.post(`/api/molds/${moldId}/pulls/${undo.id}/undo`).send({ id: randomUUID(), note: '' }).expect(422);
   });
 
@@ -50,7 +55,10 @@ describe('molds in service', () => {
     ['an id that is none', { id: '7' }, 400],
   ])('refuses %s', async (_what, wrong, status) => {
     const agent = await shop.signedIn();
-    await agent.post(`/api/molds/${moldId}/pulls`).send({ ...pull(), ...wrong }).expect(status);
+    await agent
+      .post(`/api/molds/${moldId}/pulls`)
+      .send({ ...pull(), ...wrong })
+      .expect(status);
   });
 
   test('an id used for another mold is refused; a mold that is not there is 404', async () => {
@@ -65,7 +73,10 @@ describe('molds in service', () => {
   test('a treatment is kept with who and what', async () => {
     const agent = await shop.signedIn('edda');
     const id = randomUUID();
-    const { body } = await agent.post(`/api/molds/${moldId}/treatments`).send({ id, at: '2026-11-20T10:00:00.000Z', kind: 'full', note: 'lot 12' }).expect(201);
+    const { body } = await agent
+      .post(`/api/molds/${moldId}/treatments`)
+      .send({ id, at: '2026-11-20T10:00:00.000Z', kind: 'full', note: 'lot 12' })
+      .expect(201);
     expect(body.treatments.find((t: { id: string }) => t.id === id)).toMatchObject({ kind: 'full', note: 'lot 12', madeBy: 'Edda Rush' });
   });
 });

@@ -28,7 +28,15 @@ export class TestShop {
     await query(admin, `create database ${database}`);
     const url = new URL(admin);
     url.pathname = `/${database}`;
-    const config: ServerConfig = { databaseUrl: url.href, port: 0, host: '127.0.0.1', sessionSecret: 'test', secureCookies: false, demo, webRoot: null };
+    const config: ServerConfig = {
+      databaseUrl: url.href,
+      port: 0,
+      host: '127.0.0.1',
+      sessionSecret: 'test',
+      secureCookies: false,
+      demo,
+      webRoot: null,
+    };
     await prepareDatabase(config.databaseUrl, async (source) => {
       if (demo) await seedDemo(source);
     });

@@ -34,7 +34,18 @@ test('a broken stored outbox is no outbox', () => {
 });
 
 test('a waiting pull is shown with the mold, once', () => {
-  const mold = { id: 'm1', number: 'M-001', part: 'Plinth', hand: 'none' as const, releaseProgramId: 'paste-wax', buildId: null, buildVersion: null, finishedAt: body.at, pulls: [], treatments: [] };
+  const mold = {
+    id: 'm1',
+    number: 'M-001',
+    part: 'Plinth',
+    hand: 'none' as const,
+    releaseProgramId: 'paste-wax',
+    buildId: null,
+    buildVersion: null,
+    finishedAt: body.at,
+    pulls: [],
+    treatments: [],
+  };
   const shown = withWaiting(mold, [record]);
   expect(shown.pulls).toHaveLength(1);
   expect(withWaiting(shown, [record]).pulls).toHaveLength(1);
@@ -43,7 +54,11 @@ test('a waiting pull is shown with the mold, once', () => {
 
 test('failures become words', () => {
   expect(problemOf({ status: 'FETCH_ERROR', error: 'x' })).toMatchObject({ status: null, code: 'no-network' });
-  expect(problemOf({ status: 409, data: { code: 'stale-version', detail: 'Ada saved' } })).toEqual({ status: 409, code: 'stale-version', detail: 'Ada saved' });
+  expect(problemOf({ status: 409, data: { code: 'stale-version', detail: 'Ada saved' } })).toEqual({
+    status: 409,
+    code: 'stale-version',
+    detail: 'Ada saved',
+  });
   expect(problemOf({ status: 502, data: '<html>' }).code).toBe('no-network');
 });
 

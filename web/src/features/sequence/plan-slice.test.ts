@@ -41,7 +41,12 @@ test('drafts survive storage; what cannot be read is no draft', () => {
   expect(readDraft('b')?.plan).toEqual(plan);
   dropDraft('b');
   expect(readDraft('b')).toBeNull();
-  for (const bad of ['{', '{"plan":{}}', JSON.stringify({ baseVersion: 1, at: 'x', plan: { ...plan, formatVersion: 9 } }), JSON.stringify({ baseVersion: 1, at: 'x', plan: { ...plan, areaM2: -1 } })]) {
+  for (const bad of [
+    '{',
+    '{"plan":{}}',
+    JSON.stringify({ baseVersion: 1, at: 'x', plan: { ...plan, formatVersion: 9 } }),
+    JSON.stringify({ baseVersion: 1, at: 'x', plan: { ...plan, areaM2: -1 } }),
+  ]) {
     localStorage.setItem('pentimento.draft.b', bad);
     expect(readDraft('b')).toBeNull();
   }

@@ -11,7 +11,10 @@ const plan = planFromTemplate('staged', { startDate: '2026-12-04', areaM2: 1, pl
 const { picture } = pictureOf(evaluatePlan(plan, cardLibrary()), 0);
 const endS = plan.demoldMin * 60;
 
-test.each([['folded', foldedClock(plan, endS, 800)], ['even', evenClock(endS, 800)]])('%s clock: time to pixels and back, without a gap', (_name, clock) => {
+test.each([
+  ['folded', foldedClock(plan, endS, 800)],
+  ['even', evenClock(endS, 800)],
+])('%s clock: time to pixels and back, without a gap', (_name, clock) => {
   let last = -1;
   for (let t = 0; t <= endS; t += 900) {
     const x = clock.toX(t);
