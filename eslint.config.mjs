@@ -54,6 +54,7 @@ export default tseslint.config(
       '@typescript-eslint/unbound-method': 'off',
       '@typescript-eslint/consistent-type-assertions': 'off',
       'no-restricted-globals': 'off',
+      'no-empty-pattern': 'off',
     },
   },
   { files: ['tools/**/*.ts', 'server/src/openapi.ts'], rules: { 'no-console': 'off' } },

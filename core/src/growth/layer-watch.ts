@@ -47,28 +47,29 @@ function warmestCellK(cells: StackCells, layer: LayerCells): number {
 
 /** Updates each cell's and each layer's highest temperature, faces included (0.6 K are lost without them). */
 export function watchPeaks(cells: StackCells, peaks: LayerPeak[], timeS: number, airK: number, backK: number): void {
-  cells.layers.forEach((layer, index) => {
-    const peak = peaks[index];
+  const { layers, T, dx, peakK, peakS } = cells;
+  for (let l = 0; l < layers.length; l++) {
+    const layer = layers[l];
+    const peak = peaks[l];
     let height = 0;
-    const consider = (tempK: number, at: number): void => {
-      if (tempK > peak.tempK) {
-        peak.tempK = tempK;
-        peak.timeS = timeS;
-        peak.heightM = at;
-      }
-    };
     for (let i = layer.start; i < layer.end; i++) {
-      const tempK = cells.T[i];
-      if (tempK > cells.peakK[i]) {
-        cells.peakK[i] = tempK;
-        cells.peakS[i] = timeS;
-        if (tempK > peak.tempK) consider(tempK, height + cells.dx[i] / 2);
+      if (T[i] > peakK[i]) {
+        peakK[i] = T[i];
+        peakS[i] = timeS;
+        raise(peak, T[i], timeS, height + dx[i] / 2);
       }
-      height += cells.dx[i];
+      height += dx[i];
     }
-    consider(cells.lowerFaceK(layer.start, backK), 0);
-    consider(cells.upperFaceK(layer.end - 1, airK), height);
-  });
+    raise(peak, cells.lowerFaceK(layer.start, backK), timeS, 0);
+    raise(peak, cells.upperFaceK(layer.end - 1, airK), timeS, height);
+  }
+}
+
+function raise(peak: LayerPeak, tempK: number, timeS: number, heightM: number): void {
+  if (tempK <= peak.tempK) return;
+  peak.tempK = tempK;
+  peak.timeS = timeS;
+  peak.heightM = heightM;
 }
 
 /** Notes when cells gel, with a parabola through the step's start, its slope there, and its end. */

@@ -89,7 +89,9 @@ export class RosenbrockStepper {
   }
 
   private ratesWithDerivatives(layer: LayerCells, kin: NonNullable<LayerCells['kinetics']>): void {
+    // Locals, since the compiler reloads fields of `this` after each store into an array.
     const { T, X, a } = this.cells;
+    const { fa, faT, faA, faX, fx, fxT } = this;
     const { table, k1, k2, m, n, inductionRate } = kin;
     for (let i = layer.start; i < layer.end; i++) {
       const position = (T[i] - TABLE_MIN_K) * TABLE_PER_K;
@@ -99,16 +101,16 @@ export class RosenbrockStepper {
       const next = at + TABLE_STRIDE;
       let gate = 1;
       let gateSlope = 0;
-      this.fx[i] = 0;
-      this.fxT[i] = 0;
+      fx[i] = 0;
+      fxT[i] = 0;
       if (inductionRate > 0 && X[i] < INDUCTION_DONE) {
-        this.fx[i] = inductionRate * (table[at + 2] + w * (table[next + 2] - table[at + 2]));
-        this.fxT[i] = inductionRate * (table[next + 2] - table[at + 2]) * TABLE_PER_K;
+        fx[i] = inductionRate * (table[at + 2] + w * (table[next + 2] - table[at + 2]));
+        fxT[i] = inductionRate * (table[next + 2] - table[at + 2]) * TABLE_PER_K;
         if (X[i] <= GATE_FROM) {
-          this.fa[i] = 0;
-          this.faT[i] = 0;
-          this.faA[i] = 0;
-          this.faX[i] = 0;
+          fa[i] = 0;
+          faT[i] = 0;
+          faA[i] = 0;
+          faX[i] = 0;
           continue;
         }
         const s = (X[i] - GATE_FROM) * 5;
@@ -125,17 +127,17 @@ export class RosenbrockStepper {
       const left = Math.max(table[at + 3] + w * limitSlope - a[i], 0);
       const power = n === 1.5 ? left * Math.sqrt(left) : n === 2 ? left * left : Math.pow(left, n);
       const powerSlope = n === 1.5 ? 1.5 * Math.sqrt(left) : n === 2 ? 2 * left : n === 0 ? 0 : n * Math.pow(left, n - 1);
-      this.fa[i] = gate * K * power;
-      this.faT[i] = gate * TABLE_PER_K * ((k1 * e1Slope + k2 * e2Slope * s) * power + K * powerSlope * limitSlope);
-      this.faA[i] = gate * (k2 * e2 * (m === 1 ? 1 : m === 0 ? 0 : m * Math.pow(seed, m - 1)) * power - K * powerSlope);
-      this.faX[i] = gateSlope * K * power;
+      fa[i] = gate * K * power;
+      faT[i] = gate * TABLE_PER_K * ((k1 * e1Slope + k2 * e2Slope * s) * power + K * powerSlope * limitSlope);
+      faA[i] = gate * (k2 * e2 * (m === 1 ? 1 : m === 0 ? 0 : m * Math.pow(seed, m - 1)) * power - K * powerSlope);
+      faX[i] = gateSlope * K * power;
     }
   }
 
   /** Second-stage rates at (T, X, a) = the first stage's end; into rhs-like arrays of the second stage. */
   private ratesOnly(layer: LayerCells, kin: NonNullable<LayerCells['kinetics']>): void {
     const { table, k1, k2, m, n, inductionRate } = kin;
-    const { Tn, An, Xn, kA2, kX2 } = this;
+    const { Tn, An, Xn, kA2, kX2, fx } = this;
     for (let i = layer.start; i < layer.end; i++) {
       const position = (Tn[i] - TABLE_MIN_K) * TABLE_PER_K;
       const row = Math.floor(position);
@@ -144,7 +146,7 @@ export class RosenbrockStepper {
       const next = at + TABLE_STRIDE;
       kX2[i] = 0;
       let gate = 1;
-      if (inductionRate > 0 && this.fx[i] > 0) {
+      if (inductionRate > 0 && fx[i] > 0) {
         // Followed through this whole step, so that both stages integrate the same equation.
         kX2[i] = inductionRate * (table[at + 2] + w * (table[next + 2] - table[at + 2]));
         const s = Math.min(Math.max((Xn[i] - GATE_FROM) * 5, 0), 1);
@@ -167,19 +169,21 @@ export class RosenbrockStepper {
   /** Conductive heat flow into each cell [W/m²]. */
   private conduction(T: Float64Array, airK: number, backK: number): void {
     const { n, G, backG } = this.cells;
+    const { flow } = this;
     let fromBelow = backG * (backK - T[0]);
     for (let i = 0; i < n - 1; i++) {
       const up = G[i] * (T[i] - T[i + 1]);
-      this.flow[i] = fromBelow - up;
+      flow[i] = fromBelow - up;
       fromBelow = up;
     }
-    this.flow[n - 1] = fromBelow - G[n - 1] * (T[n - 1] - airK);
+    flow[n - 1] = fromBelow - G[n - 1] * (T[n - 1] - airK);
   }
 
   /** Tries a step of h seconds; leaves the result in place of the scratch and returns the error norm (1 = at tolerance). */
   attempt(timeS: number, h: number): number {
     const g = GAMMA * h;
-    const { n, T, a, X, G, backG } = this.cells;
+    const { n, T, a, X, G, C, backG } = this.cells;
+    const { rhs, flow, kT1, kA1, kX1, Tn, An, Xn } = this;
     const { air, backK } = this.around;
     const air0 = airTempK(air, timeS);
     const air1 = airTempK(air, timeS + h);
@@ -188,23 +192,23 @@ export class RosenbrockStepper {
     const backSlope = backK === null ? g * backG * slope : 0;
     this.factor(g);
     this.conduction(T, air0, backK ?? air0);
-    for (let i = 0; i < n; i++) this.rhs[i] = this.flow[i];
-    this.rhs[n - 1] += topSlope;
-    this.rhs[0] += backSlope;
+    for (let i = 0; i < n; i++) rhs[i] = flow[i];
+    rhs[n - 1] += topSlope;
+    rhs[0] += backSlope;
     this.stageOne(g);
-    const flux1 = this.boundaryFlux(T, air0, backK ?? air0) - g * this.boundarySlope(this.kT1) + topSlope + backSlope;
+    const flux1 = this.boundaryFlux(T, air0, backK ?? air0) - g * this.boundarySlope(kT1) + topSlope + backSlope;
     for (let i = 0; i < n; i++) {
-      this.Tn[i] = T[i] + h * this.kT1[i];
-      this.An[i] = a[i] + h * this.kA1[i];
-      this.Xn[i] = X[i] + h * this.kX1[i];
+      Tn[i] = T[i] + h * kT1[i];
+      An[i] = a[i] + h * kA1[i];
+      Xn[i] = X[i] + h * kX1[i];
     }
     if (!this.insideTable()) return Infinity;
-    this.conduction(this.Tn, air1, backK ?? air1);
-    for (let i = 0; i < n; i++) this.rhs[i] = this.flow[i] - 2 * this.cells.C[i] * this.kT1[i];
-    this.rhs[n - 1] -= topSlope;
-    this.rhs[0] -= backSlope;
+    this.conduction(Tn, air1, backK ?? air1);
+    for (let i = 0; i < n; i++) rhs[i] = flow[i] - 2 * C[i] * kT1[i];
+    rhs[n - 1] -= topSlope;
+    rhs[0] -= backSlope;
     this.stageTwo(g);
-    const flux2 = this.boundaryFlux(this.Tn, air1, backK ?? air1) - g * this.boundarySlope(this.kT2) - 2 * flux1 - topSlope - backSlope;
+    const flux2 = this.boundaryFlux(Tn, air1, backK ?? air1) - g * this.boundarySlope(this.kT2) - 2 * flux1 - topSlope - backSlope;
     this.boundaryHeat = h * (1.5 * flux1 + 0.5 * flux2);
     return this.errorNorm(h);
   }
@@ -228,14 +232,14 @@ export class RosenbrockStepper {
   /** Eliminates cure and induction per cell and factors the tridiagonal matrix. */
   private factor(g: number): void {
     const { n, C, G, Q, backG } = this.cells;
-    const { diag, upper } = this;
+    const { diag, upper, inv, bA, faA, faT, faX, fxT } = this;
     for (let i = 0; i < n; i++) diag[i] = C[i] + g * G[i] + g * (i > 0 ? G[i - 1] : backG);
     for (const layer of this.cells.layers) {
       if (layer.kinetics === null || layer.frozen) continue;
       for (let i = layer.start; i < layer.end; i++) {
-        this.inv[i] = 1 / (1 - g * this.faA[i]);
-        this.bA[i] = g * (this.faT[i] + g * this.faX[i] * this.fxT[i]) * this.inv[i];
-        diag[i] -= Q[i] * this.bA[i];
+        inv[i] = 1 / (1 - g * faA[i]);
+        bA[i] = g * (faT[i] + g * faX[i] * fxT[i]) * inv[i];
+        diag[i] -= Q[i] * bA[i];
       }
     }
     for (let i = 0; i < n - 1; i++) {
@@ -254,44 +258,44 @@ export class RosenbrockStepper {
 
   private stageOne(g: number): void {
     const { Q, layers } = this.cells;
-    const { kT1, kA1, kX1 } = this;
+    const { kT1, kA1, kX1, fa, faX, fx, fxT, inv, bA, rhs } = this;
     for (const layer of layers) {
       if (layer.kinetics === null || layer.frozen) continue;
       for (let i = layer.start; i < layer.end; i++) {
-        kA1[i] = (this.fa[i] + g * this.faX[i] * this.fx[i]) * this.inv[i];
-        this.rhs[i] += Q[i] * kA1[i];
+        kA1[i] = (fa[i] + g * faX[i] * fx[i]) * inv[i];
+        rhs[i] += Q[i] * kA1[i];
       }
     }
     this.solve(g, kT1);
     for (const layer of layers) {
       for (let i = layer.start; i < layer.end; i++) {
         const still = layer.kinetics === null || layer.frozen;
-        kA1[i] = still ? 0 : kA1[i] + this.bA[i] * kT1[i];
-        kX1[i] = still ? 0 : this.fx[i] + g * this.fxT[i] * kT1[i];
+        kA1[i] = still ? 0 : kA1[i] + bA[i] * kT1[i];
+        kX1[i] = still ? 0 : fx[i] + g * fxT[i] * kT1[i];
       }
     }
   }
 
   private stageTwo(g: number): void {
     const { Q, layers } = this.cells;
-    const { kT2, kA2, kX2, kA1, kX1 } = this;
+    const { kT2, kA2, kX2, kA1, kX1, faX, fxT, inv, bA, rhs } = this;
     for (const layer of layers) {
       if (layer.kinetics === null || layer.frozen) continue;
       this.ratesOnly(layer, layer.kinetics);
       for (let i = layer.start; i < layer.end; i++) {
         const rX = kX2[i] - 2 * kX1[i];
         kX2[i] = rX;
-        kA2[i] = (kA2[i] - 2 * kA1[i] + g * this.faX[i] * rX) * this.inv[i];
+        kA2[i] = (kA2[i] - 2 * kA1[i] + g * faX[i] * rX) * inv[i];
         // C·(kT − (Q/C)·kA) stays conservative: add back twice the first stage's heat of cure.
-        this.rhs[i] += Q[i] * (kA2[i] + 2 * kA1[i]);
+        rhs[i] += Q[i] * (kA2[i] + 2 * kA1[i]);
       }
     }
     this.solve(g, kT2);
     for (const layer of layers) {
       for (let i = layer.start; i < layer.end; i++) {
         const still = layer.kinetics === null || layer.frozen;
-        kA2[i] = still ? 0 : kA2[i] + this.bA[i] * kT2[i];
-        kX2[i] = still ? 0 : kX2[i] + g * this.fxT[i] * kT2[i];
+        kA2[i] = still ? 0 : kA2[i] + bA[i] * kT2[i];
+        kX2[i] = still ? 0 : kX2[i] + g * fxT[i] * kT2[i];
       }
     }
   }
@@ -299,13 +303,14 @@ export class RosenbrockStepper {
   private errorNorm(h: number): number {
     const { n } = this.cells;
     const { tempK, cure, induction } = this.scales;
+    const { kT1, kT2, kA1, kA2, kX1, kX2 } = this;
     let eT = 0;
     let eA = 0;
     let eX = 0;
     for (let i = 0; i < n; i++) {
-      eT = Math.max(eT, Math.abs(this.kT1[i] + this.kT2[i]));
-      eA = Math.max(eA, Math.abs(this.kA1[i] + this.kA2[i]));
-      eX = Math.max(eX, Math.abs(this.kX1[i] + this.kX2[i]));
+      eT = Math.max(eT, Math.abs(kT1[i] + kT2[i]));
+      eA = Math.max(eA, Math.abs(kA1[i] + kA2[i]));
+      eX = Math.max(eX, Math.abs(kX1[i] + kX2[i]));
     }
     const worst = Math.max(eT / tempK, eA / cure, eX / induction) * 0.5 * h;
     return Number.isNaN(worst) ? Infinity : worst;
@@ -314,10 +319,11 @@ export class RosenbrockStepper {
   /** Takes the tried step as the new state. */
   accept(h: number): void {
     const { n, T, a, X } = this.cells;
+    const { kT1, kT2, kA1, kA2, kX1, kX2 } = this;
     for (let i = 0; i < n; i++) {
-      T[i] += h * (1.5 * this.kT1[i] + 0.5 * this.kT2[i]);
-      a[i] += h * (1.5 * this.kA1[i] + 0.5 * this.kA2[i]);
-      X[i] += h * (1.5 * this.kX1[i] + 0.5 * this.kX2[i]);
+      T[i] += h * (1.5 * kT1[i] + 0.5 * kT2[i]);
+      a[i] += h * (1.5 * kA1[i] + 0.5 * kA2[i]);
+      X[i] += h * (1.5 * kX1[i] + 0.5 * kX2[i]);
     }
   }
 }

@@ -15,7 +15,7 @@ describe('molds in service', () => {
   test('a pull posted twice counts once, through two servers', async () => {
     const one = await shop.signedIn('dov');
     const two = await shop.signedIn('dov', await shop.second());
-    const before = (await one.get(`/api/molds/${moldId}`)).body.pulls.length;
+    const before: number = (await one.get(`/api/molds/${moldId}`)).body.pulls.length;
     const record = pull();
     await Promise.all([
       one.post(`/api/molds/${moldId}/pulls`).send(record).expect(201),
@@ -63,7 +63,7 @@ describe('molds in service', () => {
 
   test('an id used for another mold is refused; a mold that is not there is 404', async () => {
     const agent = await shop.signedIn();
-    const other = (await agent.get('/api/molds')).body[1].id;
+    const other: string = (await agent.get('/api/molds')).body[1].id;
     const record = pull();
     await agent.post(`/api/molds/${moldId}/pulls`).send(record).expect(201);
     expect((await agent.post(`/api/molds/${other}/pulls`).send(record).expect(409)).body.code).toBe('id-taken');

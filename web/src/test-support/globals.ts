@@ -3,4 +3,4 @@ import { TextDecoder, TextEncoder } from 'node:util';
 Object.assign(globalThis, { TextEncoder, TextDecoder });
 
 // No network in unit tests; what fetches is replaced or tested in the browser.
-globalThis.fetch ??= () => Promise.reject(new Error('no network in unit tests'));
+Object.assign(globalThis, { fetch: () => Promise.reject(new Error('no network in unit tests')) });

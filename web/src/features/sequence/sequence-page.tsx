@@ -128,6 +128,9 @@ function Sequence({ build, cards, plan, present }: { build: Build; cards: readon
                   setClockPlan(null);
                   edit(moveSession(present, index, startMin));
                 }}
+                onNudge={(index, byMin) => {
+                  edit(moveSession(present, index, present.sessions[index].startMin + byMin));
+                }}
                 onCancel={() => {
                   setClockPlan(null);
                   dispatch(previewed(null));

@@ -37,6 +37,7 @@ interface GrowthChartProps {
   readonly onDragStart: () => void;
   readonly onPreview: (index: number, startMin: number) => void;
   readonly onMove: (index: number, startMin: number) => void;
+  readonly onNudge: (index: number, byMin: number) => void;
   readonly onCancel: () => void;
 }
 
@@ -96,6 +97,7 @@ export function GrowthChart(props: GrowthChartProps) {
                 onDragStart={props.onDragStart}
                 onPreview={props.onPreview}
                 onMove={props.onMove}
+                onNudge={props.onNudge}
                 onCancel={props.onCancel}
               />
               <SectionColumn plan={plan} cards={cards} heights={heights} x={plotWidth} hatch={hatch} height={baseY + PLUG} />

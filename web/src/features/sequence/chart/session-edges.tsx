@@ -12,13 +12,15 @@ interface SessionEdgesProps {
   readonly onDragStart: () => void;
   /** While the hand moves */
   readonly onPreview: (index: number, startMin: number) => void;
-  /** On release, or by key */
+  /** On release */
   readonly onMove: (index: number, startMin: number) => void;
+  /** By key: relative, since the picture may lag behind the plan while a key repeats */
+  readonly onNudge: (index: number, byMin: number) => void;
   readonly onCancel: () => void;
 }
 
 /** Edges of the sessions as handles: drag along time, or arrow keys. */
-export function SessionEdges({ plan, clock, boxes, baseY, onDragStart, onPreview, onMove, onCancel }: SessionEdgesProps) {
+export function SessionEdges({ plan, clock, boxes, baseY, onDragStart, onPreview, onMove, onNudge, onCancel }: SessionEdgesProps) {
   const drag = useRef<{ index: number; grabX: number; startX: number; at: number } | null>(null);
 
   const begin = (event: PointerEvent<SVGGElement>, index: number): void => {
@@ -51,7 +53,7 @@ export function SessionEdges({ plan, clock, boxes, baseY, onDragStart, onPreview
     const direction = event.key === 'ArrowRight' ? 1 : event.key === 'ArrowLeft' ? -1 : 0;
     if (direction === 0) return;
     event.preventDefault();
-    onMove(index, plan.sessions[index].startMin + direction * (event.shiftKey ? 60 : SNAP_MIN));
+    onNudge(index, direction * (event.shiftKey ? 60 : SNAP_MIN));
   };
 
   return plan.sessions.map((session, index) => {

@@ -1,0 +1,37 @@
+import type { Page } from '@playwright/test';
+import { expect, openBuild, signIn, test } from '../shop';
+
+const folder = '../docs/screenshots';
+const shoot = async (page: Page, name: string): Promise<void> => {
+  await page.waitForTimeout(600);
+  await page.screenshot({ path: `${import.meta.dirname}/${folder}/${name}.png` });
+};
+
+test('paper', async ({ page }) => {
+  await page.goto('/');
+  await expect(page.getByText('demo shop')).toBeVisible();
+  await shoot(page, 'sign-in');
+  await signIn(page);
+  await expect(page.getByText('judging …')).toHaveCount(0);
+  await shoot(page, 'board');
+  await openBuild(page, 'Tram seat shell, left half');
+  await shoot(page, 'sequence');
+  await page.goto('/rack');
+  await expect(page.getByText('M-003')).toBeVisible();
+  await shoot(page, 'rack');
+  await page.getByRole('link', { name: /M-003/ }).click();
+  await expect(page.getByText('Ease of release')).toBeVisible();
+  await shoot(page, 'mold');
+  await page.goto('/stores');
+  await expect(page.getByRole('heading', { name: 'Stores' })).toBeVisible();
+  await shoot(page, 'stores');
+});
+
+test('dim', async ({ page }) => {
+  await page.addInitScript(() => {
+    localStorage.setItem('pentimento.theme', 'lamp');
+  });
+  await signIn(page);
+  await openBuild(page, 'Radar dome petal');
+  await shoot(page, 'sequence-dim');
+});
