@@ -1,7 +1,7 @@
 import type { Page } from '@playwright/test';
 import { expect, openBuild, signIn, test } from '../shop';
 
-const folder = '../docs/screenshots';
+const folder = '../../docs/screenshots';
 const shoot = async (page: Page, name: string): Promise<void> => {
   await page.waitForTimeout(600);
   await page.screenshot({ path: `${import.meta.dirname}/${folder}/${name}.png` });

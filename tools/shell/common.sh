@@ -44,6 +44,10 @@ need_node() {
 # npm packages, only when the lockfile changed since the last time.
 need_npm() {
   local stamp=node_modules/.pentimento-lock
+  # Two commands started at once must not install or build into the same folders.
+  mkdir -p .local
+  exec 9>.local/install-lock
+  flock 9
   if [ ! -f "$stamp" ] || ! cmp -s package-lock.json "$stamp"; then
     say "Installing npm packages ..."
     npm ci --ignore-scripts --no-audit --no-fund --loglevel=error
@@ -62,4 +66,5 @@ build_all() {
     npm run --silent build >.local/build.log 2>&1 || { cat .local/build.log >&2; fail "the build failed"; }
     mv "$stamp.new" "$stamp"
   fi
+  flock -u 9
 }

@@ -3,6 +3,7 @@ run_tests() {
   need_node
   need_debian postgresql chromium
   need_npm
+  flock -u 9
   rm -rf test-results
   mkdir -p test-results
   local failed_steps=()

@@ -133,7 +133,7 @@ function UnitSwitch() {
   return (
     <button
       type="button"
-      className="hairline hover:bg-base-200 border-l px-3"
+      className="hairline hover:bg-base-200 border-l px-3 whitespace-nowrap"
       onClick={() => void change()}
       aria-label={`Units: ${person.unitSystem === 'metric' ? 'metric' : 'US shop'}. Switch`}
     >

@@ -13,7 +13,7 @@ export function Spine({ view: { mold, service }, onLog }: { view: MoldView; onLo
   const cycles = service.cycles.slice(-CYCLES);
   const hidden = service.cycles.length - cycles.length;
   return (
-    <li className={`bg-base-100 flex w-60 shrink-0 flex-col border-2 ${out} ${service.level === 'stop' ? 'border-error' : 'rule'}`}>
+    <li className={`bg-base-100 flex w-full shrink-0 sm:w-60 flex-col border-2 ${out} ${service.level === 'stop' ? 'border-error' : 'rule'}`}>
       <Link to={`/rack/${mold.id}`} className="hover:bg-base-200 flex flex-1 flex-col">
         <div className="rule flex items-baseline justify-between border-b-2 px-3 py-2">
           <span className="num text-2xl font-semibold">{mold.number}</span>

@@ -1,7 +1,8 @@
+import { useAppSelector } from '../../app/store';
 import { useUnits } from '../../shared/use-units';
 import { clockText } from './clock-text';
 import type { ChartView } from './chart/growth-chart';
-import { heatColor, RAMP_FROM_C, RAMP_TO_C } from './chart/heat-ramp';
+import { heatRamps, RAMP_FROM_C, RAMP_TO_C } from './chart/heat-ramp';
 
 const CURE_LEVELS = [0.3, 0.5, 0.6, 0.7, 0.75, 0.8];
 
@@ -91,6 +92,7 @@ function Choice<T extends string>({
 }
 
 function RampKey() {
+  const ramp = heatRamps[useAppSelector((state) => state.settings.theme)];
   const units = useUnits();
   const stops = Array.from({ length: 12 }, (_, i) => RAMP_FROM_C + (i / 11) * (RAMP_TO_C - RAMP_FROM_C));
   return (
@@ -100,7 +102,7 @@ function RampKey() {
       role="img"
     >
       <span className="num text-xs">{units.text('temperature', RAMP_FROM_C)}</span>
-      <span className="hairline h-3 w-32 border" style={{ background: `linear-gradient(90deg, ${stops.map(heatColor).join(',')})` }} />
+      <span className="hairline h-3 w-32 border" style={{ background: `linear-gradient(90deg, ${stops.map(ramp.color).join(',')})` }} />
       <span className="num text-xs">{units.text('temperature', RAMP_TO_C)}</span>
     </span>
   );

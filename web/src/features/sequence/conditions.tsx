@@ -1,10 +1,19 @@
 import { planRanges, plugChoices, type PlanDocument } from '@pentimento/core';
+import { memo } from 'react';
 import { NumberCell } from '../../shared/number-cell';
 import { useUnits } from '../../shared/use-units';
 import { clockText } from './clock-text';
 
 /** Plug and shop of a plan: what the stack lies on and what air it stands in. */
-export function Conditions({ plan, readOnly, onEdit }: { plan: PlanDocument; readOnly: boolean; onEdit: (plan: PlanDocument) => void }) {
+export const Conditions = memo(function Conditions({
+  plan,
+  readOnly,
+  onEdit,
+}: {
+  plan: PlanDocument;
+  readOnly: boolean;
+  onEdit: (plan: PlanDocument) => void;
+}) {
   const units = useUnits();
   const { plug, climate } = plan;
   const temperature = (range: { min: number; max: number }): { min: number; max: number; digits: number; unit: string } => ({
@@ -99,4 +108,4 @@ export function Conditions({ plan, readOnly, onEdit }: { plan: PlanDocument; rea
       />
     </fieldset>
   );
-}
+});

@@ -142,7 +142,8 @@ function Sequence({ build, cards, plan, present }: { build: Build; cards: readon
             <Conditions plan={present} readOnly={readOnly} onEdit={edit} />
           </section>
           <section aria-label="Stack" className="hairline border-t px-2 pb-6">
-            <StackTable plan={shown} cards={library} readOnly={readOnly} onEdit={edit} />
+            {/* Rests while the hand drags, so that the picture gets the time; it follows on release. */}
+            <StackTable plan={present} cards={library} readOnly={readOnly} onEdit={edit} />
           </section>
         </div>
         <aside aria-label="Verdicts" className="rule border-t lg:border-t-0 lg:border-l">

@@ -13,6 +13,7 @@ import {
   type PlanSession,
 } from '@pentimento/core';
 import { Plus, Trash2 } from 'lucide-react';
+import { memo } from 'react';
 import { NumberCell } from '../../shared/number-cell';
 import { useUnits } from '../../shared/use-units';
 import { clockText } from './clock-text';
@@ -26,7 +27,7 @@ interface StackTableProps {
 }
 
 /** The stack as a table, plug side first: everything about a layer can be changed here. */
-export function StackTable({ plan, cards, readOnly, onEdit }: StackTableProps) {
+export const StackTable = memo(function StackTable({ plan, cards, readOnly, onEdit }: StackTableProps) {
   const units = useUnits();
   const total = plan.sessions.flatMap((s) => s.layers).reduce((sum, layer) => sum + layerBuild(layer, cards).thicknessM * 1000, 0);
   const nextNumber = plan.sessions.length + 1;
@@ -90,7 +91,7 @@ export function StackTable({ plan, cards, readOnly, onEdit }: StackTableProps) {
       </table>
     </fieldset>
   );
-}
+});
 
 function SessionCell({
   plan,

@@ -1,7 +1,7 @@
 import { KELVIN } from '@pentimento/core';
 import { pictureFrameAt, type Picture, type PictureSegment } from '../simulation/picture';
 import type { ClockScale } from './clock-scale';
-import { RAMP_FROM_C, RAMP_TO_C, rampWords } from './heat-ramp';
+import { RAMP_FROM_C, RAMP_TO_C } from './heat-ramp';
 import type { HeightScale } from './height-scale';
 
 /** Which cell each pixel row of the drawing shows; −1 where there is none. */
@@ -25,10 +25,10 @@ export function paintHeat(
   picture: Picture,
   clock: ClockScale,
   heights: HeightScale,
+  ramp: Uint32Array,
 ): void {
   const cellOfRow = rowCells(picture, heights, rows, scale);
   const words = new Uint32Array(picture.centreM.length);
-  const lookup = 255 / (RAMP_TO_C - RAMP_FROM_C);
   pixels.fill(0);
   let s = -1;
   for (let x = 0; x < width; x++) {
@@ -36,7 +36,7 @@ export function paintHeat(
     while (s + 1 < picture.segments.length && picture.segments[s + 1].timeS[0] <= timeS) s++;
     if (s < 0 || timeS > clock.endS) continue;
     const segment = picture.segments[s];
-    colorCells(words, segment, picture.firstLaid, timeS, lookup);
+    colorCells(words, segment, picture.firstLaid, timeS, ramp);
     for (let row = 0; row < rows; row++) {
       const cell = cellOfRow[row];
       if (cell >= 0 && cell < segment.cells) pixels[row * width + x] = words[cell];
@@ -44,7 +44,8 @@ export function paintHeat(
   }
 }
 
-function colorCells(words: Uint32Array, segment: PictureSegment, firstLaid: number, timeS: number, lookup: number): void {
+function colorCells(words: Uint32Array, segment: PictureSegment, firstLaid: number, timeS: number, ramp: Uint32Array): void {
+  const lookup = 255 / (RAMP_TO_C - RAMP_FROM_C);
   const frame = pictureFrameAt(segment, timeS);
   const next = Math.min(frame + 1, segment.frames - 1);
   const span = segment.timeS[next] - segment.timeS[frame];
@@ -52,6 +53,6 @@ function colorCells(words: Uint32Array, segment: PictureSegment, firstLaid: numb
   for (let i = firstLaid; i < segment.cells; i++) {
     const tempK = segment.tempK[frame * segment.cells + i] * (1 - w) + segment.tempK[next * segment.cells + i] * w;
     const index = Math.round((tempK - KELVIN - RAMP_FROM_C) * lookup);
-    words[i] = rampWords[Math.min(255, Math.max(0, index))];
+    words[i] = ramp[Math.min(255, Math.max(0, index))];
   }
 }

@@ -22,11 +22,12 @@ export function Profile({ picture, heights, timeS, height }: { picture: Picture;
     }
   }
   const hottest = points.reduce((max, p) => Math.max(max, p.tempC), 0);
-  const x = scaleLinear([10, Math.max(60, Math.ceil(hottest / 20) * 20)], [4, WIDTH - 6]);
+  const shown = (tempC: number): number => units.show('temperature', tempC);
+  const x = scaleLinear([shown(10), shown(Math.max(60, Math.ceil(hottest / 20) * 20))], [4, WIDTH - 6]);
   const cureX = scaleLinear([0, 1], [4, WIDTH - 6]);
   const tempPath =
     line<(typeof points)[number]>(
-      (p) => x(p.tempC),
+      (p) => x(shown(p.tempC)),
       (p) => p.y,
     )(points) ?? '';
   const curePath =
@@ -38,11 +39,11 @@ export function Profile({ picture, heights, timeS, height }: { picture: Picture;
   return (
     <figure className="shrink-0" style={{ width: WIDTH }} aria-label="Profile through the stack at the time cursor">
       <svg width={WIDTH} height={height} className="hairline border-r">
-        {x.ticks(3).map((tick) => (
+        {x.ticks(hottest > 60 ? 2 : 3).map((tick) => (
           <g key={tick}>
             <line x1={x(tick)} x2={x(tick)} y2={heights.baseY} stroke="currentColor" strokeOpacity="0.18" />
             <text x={x(tick)} y={heights.baseY + 12} textAnchor="middle" className="num fill-current text-[10px]">
-              {units.show('temperature', tick).toFixed(0)}°
+              {tick}°
             </text>
           </g>
         ))}
