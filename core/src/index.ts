@@ -29,3 +29,5 @@ export * from './windows/joint-window.js';
 export * from './service/release-programs.js';
 export * from './service/mold-service.js';
 export * from './units/display-units.js';
+export { simulateCup, cupRadiusM, type CupInput, type CupOutcome } from './cure/cup-test.js';
+export * from './distortion/sequential-laminate.js';

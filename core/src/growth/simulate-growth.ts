@@ -1,4 +1,5 @@
 import { airTempK } from '../heat/air.js';
+import { adaptiveStep, FIRST_STEP_S } from './adaptive-step.js';
 import { checkCase } from './check-case.js';
 import { restoreCheckpoint, saveCheckpoint, type Checkpoint, type RunState } from './checkpoint.js';
 import { SegmentRecorder } from './field-history.js';
@@ -10,8 +11,6 @@ import { RosenbrockStepper, type ErrorScales } from './rosenbrock-step.js';
 import { layOn, plugCells, type StackCells } from './stack-cells.js';
 import { summarize } from './summarize.js';
 
-const FIRST_STEP_S = 2;
-const SHORTEST_STEP_S = 1e-7;
 const CHECKPOINT_EVERY = 16;
 const ASK_EVERY = 32;
 /** Error scales per kelvin of tolerance; found by npm run bench -- --accuracy. */
@@ -134,37 +133,27 @@ class GrowthRun {
     return status;
   }
 
-  /** One accepted step; the next step's length stays in the state and is not shortened by landing on an event. */
+  /** One accepted step, with all that is watched along it. */
   private step(untilS: number): RunStatus {
     const { state, stepper, cells } = this;
-    for (;;) {
-      if (state.steps >= this.maxSteps) return 'maxSteps';
-      if (state.steps % ASK_EVERY === 0 && this.options.shouldStop?.()) return 'cancelled';
-      const left = untilS - state.timeS;
-      const h = left < 1.2 * state.stepS ? left : Math.min(state.stepS, left / 2);
-      const error = stepper.attempt(state.timeS, h);
-      const factor = Math.min(5, Math.max(0.2, 0.9 / Math.sqrt(error)));
-      if (error > 1) {
-        // At most 0.8, or a step stretched to land on an event would be tried again unchanged, forever.
-        state.stepS = h * Math.min(factor, 0.8);
-        if (state.stepS < SHORTEST_STEP_S) return 'diverged';
-        continue;
-      }
-      this.before.set(cells.a);
-      stepper.accept(h);
-      state.energy.boundary += stepper.boundaryHeat;
-      for (let i = 0; i < cells.n; i++) state.energy.reaction += cells.Q[i] * (cells.a[i] - this.before[i]);
-      watchGel(cells, this.before, stepper, state.timeS, h);
-      state.timeS = left === h ? untilS : state.timeS + h;
-      state.stepS = Math.min(this.maxStepS, left === h ? Math.max(state.stepS, h * factor) : h * factor);
-      state.steps++;
-      this.newSteps++;
-      this.watch();
-      stepper.evaluate();
-      restAndWake(cells, stepper);
-      return 'converged';
-    }
+    if (state.steps >= this.maxSteps) return 'maxSteps';
+    if (state.steps % ASK_EVERY === 0 && this.options.shouldStop?.()) return 'cancelled';
+    const step = adaptiveStep(stepper, state, untilS, this.maxStepS, this.keepCure);
+    if (step.status !== 'converged') return step.status;
+    state.energy.boundary += stepper.boundaryHeat;
+    for (let i = 0; i < cells.n; i++) state.energy.reaction += cells.Q[i] * (cells.a[i] - this.before[i]);
+    watchGel(cells, this.before, stepper, step.fromS, step.h);
+    state.steps++;
+    this.newSteps++;
+    this.watch();
+    stepper.evaluate();
+    restAndWake(cells, stepper);
+    return 'converged';
   }
+
+  private readonly keepCure = (): void => {
+    this.before.set(this.cells.a);
+  };
 
   private watch(): void {
     const { timeS, peaks } = this.state;

@@ -101,7 +101,10 @@ function VerdictRow({ verdict, units, onJump, remedy }: { verdict: Verdict; unit
         <span className="muted num block text-xs">
           <span className="predicted">{amount(units, verdict, verdict.value)}</span> · {verdict.sense} {amount(units, verdict, verdict.limit)}
           {verdict.quantity !== 'clock' && ` · ${clockText(verdict.timeS)}`}
-          {verdict.quantity === 'temperature' && verdict.heightM !== null && verdict.heightM > 0 && ` · ${units.text('thickness', verdict.heightM * 1000)} up`}
+          {verdict.quantity === 'temperature' &&
+            verdict.heightM !== null &&
+            verdict.heightM > 0 &&
+            ` · ${units.text('thickness', verdict.heightM * 1000)} up`}
         </span>
         {remedy && <span className="mt-0.5 block text-sm leading-snug">{verdict.remedy}</span>}
       </button>
