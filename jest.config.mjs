@@ -12,6 +12,7 @@ export default {
   projects: [
     {
       displayName: 'core',
+      testTimeout: 60000,
       rootDir: 'core',
       testEnvironment: 'node',
       testMatch: ['<rootDir>/src/**/*.test.ts'],
@@ -27,7 +28,7 @@ export default {
         '\\.ts$': swc({ transform: { legacyDecorator: true, decoratorMetadata: true, useDefineForClassFields: false } }),
       },
       moduleNameMapper,
-      testTimeout: 30000,
+      testTimeout: 60000,
     },
     {
       displayName: 'web',

@@ -4,7 +4,7 @@ import { browser } from './browser';
 // The server is started by ./pentimento test, which sets E2E_URL.
 export default defineConfig({
   testDir: './tests',
-  timeout: 45_000,
+  timeout: 90_000,
   workers: 1,
   retries: 0,
   reporter: [['list'], ['json', { outputFile: '../test-results/e2e.json' }]],

@@ -32,6 +32,21 @@ test('keys, command box and units reach everything', async ({ page }) => {
   await expect(page.getByLabel('Shop, mean')).toHaveValue('20');
 });
 
+test('a pot of resin: more in it gets hotter, a colder shop gels later', async ({ page }) => {
+  await signIn(page);
+  await page.goto('/stores#iso_lam');
+  const peak = async (): Promise<number> => Number.parseInt(await page.getByTestId('pot-peak').innerText());
+  const gel = async (): Promise<number> => Number.parseInt(await page.getByTestId('pot-gel').innerText());
+  await expect(page.getByTestId('pot-peak')).toBeVisible();
+  const [peakBefore, gelBefore] = [await peak(), await gel()];
+  await page.getByLabel('In the pot').fill('3');
+  await expect.poll(peak).toBeGreaterThan(peakBefore);
+  await page.getByLabel('Resin and shop').fill('14');
+  await expect.poll(gel).toBeGreaterThan(gelBefore);
+  await page.getByLabel('Resin and shop').fill('90');
+  await expect(page.getByRole('alert')).toContainText('5 to 40');
+});
+
 for (const theme of ['paper', 'lamp']) {
   test(`no accessibility fault that a checker finds, ${theme}`, async ({ page }) => {
     await page.addInitScript((chosen) => {

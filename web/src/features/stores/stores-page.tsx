@@ -6,6 +6,7 @@ import { HatchDefs, hatchOf } from '../../shared/hatch';
 import { Failed, Loading } from '../../shared/states';
 import { useUnits } from '../../shared/use-units';
 import { CardForm } from './card-form';
+import { PotPanel } from './pot-panel';
 
 /** Material cards: what a resin does, and where each number comes from. */
 export function StoresPage() {
@@ -110,6 +111,7 @@ function CardSheet({ card }: { card: Card }) {
         <Sheet title="In the shop" rows={shop} />
         <Sheet title="In the simulation" rows={cure} />
       </div>
+      <PotPanel card={card} />
       <p className="muted mt-5 max-w-2xl text-sm">
         Peroxide hardeners burn eyes and start fires: never near a metal accelerator, on rags, or in a closed pot. Styrene and amines need air and
         gloves. The safety data sheet and local rules decide.

@@ -1,9 +1,22 @@
-import { cardLibrary, DomainError, evaluatePlan, type PlanDocument, type PlanEvaluation, type ResinCard, type Verdict } from '@pentimento/core';
+import {
+  cardLibrary,
+  DomainError,
+  evaluatePlan,
+  simulateCup,
+  type CupInput,
+  type CupOutcome,
+  type PlanDocument,
+  type PlanEvaluation,
+  type ResinCard,
+  type Verdict,
+} from '@pentimento/core';
 import { expose, transfer } from 'comlink';
 import { pictureOf, type Picture } from './picture';
 
 /** What came of a plan: a picture, or what is wrong with the plan. */
 export type SimulationAnswer = { readonly ok: true; readonly picture: Picture } | { readonly ok: false; readonly detail: string };
+
+export type CupAnswer = { readonly ok: true; readonly outcome: CupOutcome } | { readonly ok: false; readonly detail: string };
 
 let previous: PlanEvaluation | undefined;
 let cardsKey = '';
@@ -22,6 +35,14 @@ const service = {
       return transfer({ ok: true, picture }, buffers);
     } catch (error) {
       return { ok: false, detail: error instanceof DomainError ? error.message : 'The simulation failed on this plan. Undo the last change.' };
+    }
+  },
+  /** A pot left to itself: its life and how hot it gets. */
+  cup(input: CupInput): CupAnswer {
+    try {
+      return { ok: true, outcome: simulateCup(input) };
+    } catch (error) {
+      return { ok: false, detail: error instanceof DomainError ? error.message : 'The pot could not be simulated with these numbers.' };
     }
   },
   /** Verdicts alone, for the Board. */

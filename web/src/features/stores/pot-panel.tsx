@@ -1,0 +1,143 @@
+import { KELVIN } from '@pentimento/core';
+import { line, scaleLinear } from 'd3';
+import { useEffect, useState } from 'react';
+import type { Card } from '../../api/api';
+import { NumberCell } from '../../shared/number-cell';
+import { useUnits } from '../../shared/use-units';
+import { makeSimulation } from '../sequence/simulation/make-worker';
+import type { CupAnswer } from '../sequence/simulation/simulation.worker';
+
+const WIDTH = 300;
+const HEIGHT = 120;
+const PAD = { left: 34, right: 8, top: 8, bottom: 18 };
+const MASS_KG = { min: 0.02, max: 20 };
+const SHOP_C = { min: 5, max: 40 };
+
+/** A pot of this resin left standing: how long it stays workable and how hot it gets. Computed in a worker. */
+export function PotPanel({ card }: { card: Card }) {
+  const units = useUnits();
+  const [massKg, setMassKg] = useState(0.1);
+  const [shopC, setShopC] = useState(20);
+  const [catalystPct, setCatalystPct] = useState(card.limits.catalyst?.typicalPct ?? null);
+  const [answer, setAnswer] = useState<CupAnswer | null>(null);
+  useEffect(() => {
+    const { service, stop } = makeSimulation();
+    let on = true;
+    const tempK = shopC + KELVIN;
+    void service.cup({ card: card.kinetics, massKg, startK: tempK, airK: tempK, catalystPct }).then((next) => {
+      if (on) setAnswer(next);
+      stop();
+    });
+    return () => {
+      on = false;
+      stop();
+    };
+  }, [card.kinetics, massKg, shopC, catalystPct]);
+  return (
+    <section aria-label="A pot of it, left standing" className="mt-6">
+      <h3 className="rule border-b font-semibold">A pot of it, left standing</h3>
+      <div className="mt-2 flex flex-wrap gap-x-5 gap-y-2">
+        <NumberCell
+          showLabel
+          label="In the pot"
+          value={units.show('mass', massKg)}
+          unit={units.unit('mass')}
+          digits={units.digits('mass')}
+          min={units.show('mass', MASS_KG.min)}
+          max={units.show('mass', MASS_KG.max)}
+          onChange={(shown) => {
+            setMassKg(units.store('mass', shown));
+          }}
+        />
+        <NumberCell
+          showLabel
+          label="Resin and shop"
+          value={units.show('temperature', shopC)}
+          unit={units.unit('temperature')}
+          digits={units.digits('temperature')}
+          min={units.show('temperature', SHOP_C.min)}
+          max={units.show('temperature', SHOP_C.max)}
+          onChange={(shown) => {
+            setShopC(units.store('temperature', shown));
+          }}
+        />
+        {card.limits.catalyst && catalystPct !== null && (
+          <NumberCell
+            showLabel
+            label="Catalyst"
+            value={catalystPct}
+            unit="%"
+            digits={2}
+            min={card.limits.catalyst.minPct}
+            max={card.limits.catalyst.maxPct}
+            onChange={setCatalystPct}
+          />
+        )}
+      </div>
+      {answer && !answer.ok && (
+        <p role="alert" className="text-error mt-2">
+          {answer.detail}
+        </p>
+      )}
+      {answer?.ok && <PotOutcome answer={answer} />}
+      <p className="mt-2 max-w-xl text-sm">
+        A curing pot can smoke and burn. Mix what you lay within the gel time, spread out what is left, and take a hot pot outside.
+      </p>
+    </section>
+  );
+}
+
+function PotOutcome({ answer: { outcome } }: { answer: Extract<CupAnswer, { ok: true }> }) {
+  const units = useUnits();
+  const { gelS, peakS, peakK, timeS, centreK } = outcome;
+  const shownS = Math.max(2 * peakS, 1800);
+  const points = timeS.map((t, i) => ({ t, tempC: centreK[i] - KELVIN })).filter(({ t }) => t <= shownS);
+  const x = scaleLinear([0, shownS / 60], [PAD.left, WIDTH - PAD.right]);
+  const y = scaleLinear([0, Math.max(60, peakK - KELVIN)], [HEIGHT - PAD.bottom, PAD.top]);
+  const path =
+    line<(typeof points)[number]>(
+      ({ t }) => x(t / 60),
+      ({ tempC }) => y(tempC),
+    )(points) ?? '';
+  return (
+    <div className="mt-2 flex flex-wrap items-start gap-6">
+      <dl className="grid grid-cols-[auto_auto] gap-x-4 text-sm">
+        <dt>Gels after</dt>
+        <dd className="num predicted text-right" data-testid="pot-gel">
+          {gelS === null ? 'not in 6 h' : `${(gelS / 60).toFixed(0)} min`}
+        </dd>
+        <dt>Hottest after</dt>
+        <dd className="num predicted text-right">{(peakS / 60).toFixed(0)} min</dd>
+        <dt>Hottest, in the middle</dt>
+        <dd className="num predicted text-right" data-testid="pot-peak">
+          {units.text('temperature', peakK - KELVIN)}
+        </dd>
+      </dl>
+      <svg width={WIDTH} height={HEIGHT} role="img" aria-label="Temperature in the middle of the pot over time">
+        {x.ticks(4).slice(0, -1).map((tick) => (
+          <text key={tick} x={x(tick)} y={HEIGHT - 4} textAnchor="middle" className="num fill-current text-[11px]">
+            {tick}
+          </text>
+        ))}
+        <text x={WIDTH - 2} y={HEIGHT - 4} textAnchor="end" className="fill-current text-[11px]">
+          min
+        </text>
+        <text x={PAD.left - 4} y={HEIGHT - 4} textAnchor="end" className="fill-current text-[11px]">
+          {units.unit('temperature')}
+        </text>
+        {y.ticks(3).map((tick) => (
+          <g key={tick}>
+            <line x1={PAD.left} x2={WIDTH - PAD.right} y1={y(tick)} y2={y(tick)} stroke="currentColor" strokeOpacity="0.15" />
+            <text x={PAD.left - 4} y={y(tick) + 4} textAnchor="end" className="num fill-current text-[11px]">
+              {units.show('temperature', tick).toFixed(0)}
+            </text>
+          </g>
+        ))}
+        {gelS !== null && (
+          <line x1={x(gelS / 60)} x2={x(gelS / 60)} y1={PAD.top} y2={HEIGHT - PAD.bottom} stroke="currentColor" strokeDasharray="1.5 2.5" />
+        )}
+        <path d={path} fill="none" stroke="currentColor" strokeWidth="1.8" />
+      </svg>
+    </div>
+  );
+}
