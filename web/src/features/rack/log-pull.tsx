@@ -2,6 +2,7 @@ import { useState } from 'react';
 import type { Mold } from '../../api/api';
 import { useAppDispatch } from '../../app/store';
 import { Dialog } from '../../shared/dialog';
+import { NoteField } from './note-field';
 import { queued } from './outbox-slice';
 
 const EASE = [
@@ -46,20 +47,7 @@ export function LogPull({ mold, caution, onClose }: { mold: Mold; caution: strin
           Just count it
         </button>
       </div>
-      <label className="mt-3 block">
-        <span className="text-sm">Note (optional, before the tap)</span>
-        <input
-          className="input w-full"
-          maxLength={300}
-          value={note}
-          onChange={(event) => {
-            setNote(event.target.value);
-          }}
-        />
-      </label>
-      <button type="button" className="btn btn-ghost mt-3" onClick={onClose}>
-        No pull
-      </button>
+      <NoteField label="Note" note={note} onNote={setNote} cancel="No pull" onCancel={onClose} />
     </Dialog>
   );
 }

@@ -3,6 +3,7 @@ import { useState } from 'react';
 import type { Mold } from '../../api/api';
 import { useAppDispatch } from '../../app/store';
 import { Dialog } from '../../shared/dialog';
+import { NoteField } from './note-field';
 import { queued } from './outbox-slice';
 
 /** A coat or a full treatment, by whoever is signed in, now. */
@@ -42,20 +43,7 @@ export function LogTreatment({ mold, onClose }: { mold: Mold; onClose: () => voi
           Stripped and fully treated: a new row of strokes
         </button>
       </div>
-      <label className="mt-3 block">
-        <span className="text-sm">Lot or note (optional, before the tap)</span>
-        <input
-          className="input w-full"
-          maxLength={300}
-          value={note}
-          onChange={(event) => {
-            setNote(event.target.value);
-          }}
-        />
-      </label>
-      <button type="button" className="btn btn-ghost mt-3" onClick={onClose}>
-        No treatment
-      </button>
+      <NoteField label="Lot or note" note={note} onNote={setNote} cancel="No treatment" onCancel={onClose} />
     </Dialog>
   );
 }

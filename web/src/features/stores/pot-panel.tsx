@@ -114,11 +114,14 @@ function PotOutcome({ answer: { outcome } }: { answer: Extract<CupAnswer, { ok: 
         </dd>
       </dl>
       <svg width={WIDTH} height={HEIGHT} role="img" aria-label="Temperature in the middle of the pot over time">
-        {x.ticks(4).slice(0, -1).map((tick) => (
-          <text key={tick} x={x(tick)} y={HEIGHT - 4} textAnchor="middle" className="num fill-current text-[11px]">
-            {tick}
-          </text>
-        ))}
+        {x
+          .ticks(4)
+          .slice(0, -1)
+          .map((tick) => (
+            <text key={tick} x={x(tick)} y={HEIGHT - 4} textAnchor="middle" className="num fill-current text-[11px]">
+              {tick}
+            </text>
+          ))}
         <text x={WIDTH - 2} y={HEIGHT - 4} textAnchor="end" className="fill-current text-[11px]">
           min
         </text>

@@ -1,5 +1,5 @@
-import { KELVIN } from '@pentimento/core';
-import { pictureFrameAt, type Picture, type PictureSegment } from '../simulation/picture';
+import { frameAt, KELVIN, type FieldSegment } from '@pentimento/core';
+import type { Picture } from '../simulation/picture';
 import type { ClockScale } from './clock-scale';
 import { RAMP_FROM_C, RAMP_TO_C } from './heat-ramp';
 import type { HeightScale } from './height-scale';
@@ -44,9 +44,9 @@ export function paintHeat(
   }
 }
 
-function colorCells(words: Uint32Array, segment: PictureSegment, firstLaid: number, timeS: number, ramp: Uint32Array): void {
+function colorCells(words: Uint32Array, segment: FieldSegment, firstLaid: number, timeS: number, ramp: Uint32Array): void {
   const lookup = 255 / (RAMP_TO_C - RAMP_FROM_C);
-  const frame = pictureFrameAt(segment, timeS);
+  const frame = frameAt(segment, timeS);
   const next = Math.min(frame + 1, segment.frames - 1);
   const span = segment.timeS[next] - segment.timeS[frame];
   const w = span > 0 ? Math.min(1, (timeS - segment.timeS[frame]) / span) : 0;

@@ -1,7 +1,7 @@
-import { KELVIN } from '@pentimento/core';
+import { frameAt, KELVIN } from '@pentimento/core';
 import { line, scaleLinear } from 'd3';
 import { useUnits } from '../../../shared/use-units';
-import { pictureFrameAt, segmentAt, type Picture } from '../simulation/picture';
+import { segmentAt, type Picture } from '../simulation/picture';
 import type { HeightScale } from './height-scale';
 
 const WIDTH = 104;
@@ -12,7 +12,7 @@ export function Profile({ picture, heights, timeS, height }: { picture: Picture;
   const segment = segmentAt(picture, timeS);
   const points: { y: number; tempC: number; cure: number }[] = [];
   if (segment) {
-    const frame = pictureFrameAt(segment, timeS);
+    const frame = frameAt(segment, timeS);
     for (let i = picture.firstLaid; i < segment.cells; i++) {
       points.push({
         y: heights.toY(picture.centreM[i]),

@@ -1,20 +1,11 @@
-import { KELVIN, type JointWindow, type LayerOutcome, type PlanEvaluation, type RunStatus, type Verdict } from '@pentimento/core';
-
-/** A segment's field for drawing. Frame f, cell i at `f·cells + i`. */
-export interface PictureSegment {
-  readonly cells: number;
-  readonly frames: number;
-  readonly timeS: Float64Array;
-  readonly tempK: Float32Array;
-  readonly cure: Float32Array;
-}
+import type { FieldSegment, JointWindow, LayerOutcome, PlanEvaluation, RunStatus, Verdict } from '@pentimento/core';
 
 /** What the growth chart draws: plain data, its arrays handed over without copying. */
 export interface Picture {
   readonly status: RunStatus;
   readonly message: string;
   readonly endS: number;
-  readonly segments: readonly PictureSegment[];
+  readonly segments: readonly FieldSegment[];
   readonly centreM: Float64Array;
   readonly sizeM: Float64Array;
   readonly firstLaid: number;
@@ -56,24 +47,7 @@ export function pictureOf({ result, windows, verdicts }: PlanEvaluation, simulat
   return { picture, transfer: buffers };
 }
 
-/** Temperature [°C] of a present cell at a frame. */
-export function cellTempC(segment: PictureSegment, frame: number, cell: number): number {
-  return segment.tempK[frame * segment.cells + cell] - KELVIN;
-}
-
-/** Last frame not after a time. */
-export function pictureFrameAt(segment: PictureSegment, timeS: number): number {
-  let low = 0;
-  let high = segment.frames - 1;
-  while (low < high) {
-    const mid = (low + high + 1) >> 1;
-    if (segment.timeS[mid] <= timeS) low = mid;
-    else high = mid - 1;
-  }
-  return low;
-}
-
 /** The segment that holds a time, or null before the first. */
-export function segmentAt(picture: Picture, timeS: number): PictureSegment | null {
+export function segmentAt(picture: Picture, timeS: number): FieldSegment | null {
   return picture.segments.findLast((segment) => segment.timeS[0] <= timeS) ?? null;
 }

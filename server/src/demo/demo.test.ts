@@ -1,0 +1,45 @@
+import { cardLibrary, evaluatePlan, moldServiceState, worstLevel } from '@pentimento/core';
+import { readConfig } from '../config.js';
+import { demoBuilds } from './demo-builds.js';
+import { demoMolds, demoService } from './demo-molds.js';
+import { Seeded } from './seeded.js';
+
+const today = new Date('2026-11-23T08:00:00Z');
+const worstOf = (name: string): string => {
+  const build = demoBuilds.find((b) => b.name === name);
+  if (!build) throw new Error(`no demo build ${name}`);
+  return worstLevel(evaluatePlan(build.versions[build.versions.length - 1].plan, cardLibrary()).verdicts);
+};
+
+test('the same seed makes the same shop', () => {
+  for (const mold of demoMolds) expect(demoService(mold, today, new Seeded(1))).toEqual(demoService(mold, today, new Seeded(1)));
+  expect(new Seeded(1).uuid()).toMatch(/^[0-9a-f]{8}-[0-9a-f]{4}-4[0-9a-f]{3}-[89ab][0-9a-f]{3}-[0-9a-f]{12}$/);
+});
+
+test('one build is planned badly, one well, every saved version can be simulated', () => {
+  expect(worstOf('Tram seat shell, left half')).toBe('stop');
+  expect(worstOf('Beehive roof shell, mold 3')).toBe('ok');
+  for (const { versions } of demoBuilds) for (const { plan } of versions) expect(evaluatePlan(plan, cardLibrary()).result.status).toBe('converged');
+});
+
+test('two years of pulls on five molds, one of them in trouble', () => {
+  const random = new Seeded(20261123);
+  const levels = demoMolds.map((mold) => {
+    const records = demoService(mold, today, random);
+    const times = records.map(({ at }) => at.getTime());
+    expect(Math.max(...times)).toBeLessThanOrEqual(today.getTime());
+    expect(today.getTime() - Math.min(...times)).toBeGreaterThan(720 * 86400000);
+    const pulls = records.flatMap(({ table, at, ease }, i) =>
+      table === 'pull' ? [{ id: String(i), at: at.toISOString(), ease, reverses: null }] : [],
+    );
+    const treatments = records.flatMap(({ kind, at }, i) => (kind ? [{ id: `t${String(i)}`, at: at.toISOString(), kind }] : []));
+    return [mold.part, moldServiceState(mold.releaseProgramId, treatments, pulls).level];
+  });
+  expect(Object.fromEntries(levels)).toMatchObject({ 'Sauna bath tub': 'stop', 'Beehive roof': 'ok', 'Plinth cover': 'ok' });
+});
+
+test('a missing setting is named', () => {
+  expect(() => readConfig({})).toThrow('DATABASE_URL is not set');
+  expect(() => readConfig({ DATABASE_URL: 'x' })).toThrow('SESSION_SECRET is not set');
+  expect(readConfig({ DATABASE_URL: 'x', SESSION_SECRET: 'y' })).toMatchObject({ host: '127.0.0.1', demo: false, secureCookies: false });
+});
