@@ -15,18 +15,25 @@ export interface LayerPeak {
   heightM: number;
 }
 
-/** Puts layers to rest whose cure has stopped at their temperature, and wakes those that got warmer. */
-export function restAndWake(cells: StackCells, rates: RosenbrockStepper): void {
+/**
+ * Puts layers to rest whose cure has stopped at their temperature, and wakes those that got warmer.
+ * @returns whether one woke: its rates are then out of date
+ */
+export function restAndWake(cells: StackCells, rates: RosenbrockStepper): boolean {
+  let woke = false;
   for (const layer of cells.layers) {
     if (layer.kinetics === null) continue;
     const warmest = warmestCellK(cells, layer);
     if (layer.frozen) {
-      if (warmest > layer.wakeK) layer.frozen = false;
+      if (warmest <= layer.wakeK) continue;
+      layer.frozen = false;
+      woke = true;
     } else if (hasStopped(cells, layer, rates)) {
       layer.frozen = true;
       layer.wakeK = warmest + WAKE_BY_K;
     }
   }
+  return woke;
 }
 
 function hasStopped(cells: StackCells, layer: LayerCells, rates: RosenbrockStepper): boolean {

@@ -147,7 +147,7 @@ class GrowthRun {
     this.newSteps++;
     this.watch();
     stepper.evaluate();
-    restAndWake(cells, stepper);
+    if (restAndWake(cells, stepper)) stepper.evaluate();
     return 'converged';
   }
 
