@@ -158,7 +158,7 @@ function LayerCells({
       <td className="px-2 py-1 align-top">
         <input
           aria-label="Layer name"
-          className="hairline bg-base-100 h-7 w-32 border px-1"
+          className="hairline bg-base-100 h-7 w-28 border px-1"
           maxLength={80}
           value={layer.name}
           onChange={(event) => {
@@ -169,7 +169,7 @@ function LayerCells({
       <td className="px-2 py-1 align-top">
         <select
           aria-label={`Resin of ${layer.name}`}
-          className="hairline bg-base-100 h-7 border"
+          className="hairline bg-base-100 h-7 max-w-44 border"
           value={layer.cardId}
           onChange={(event) => {
             const chosen = cards.get(event.target.value);
