@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import type { Mold } from '../../api/api';
+import { useWhoQuery, type Mold } from '../../api/api';
 import { useAppDispatch } from '../../app/store';
 import { Dialog } from '../../shared/dialog';
 import { NoteField } from './note-field';
@@ -16,9 +16,12 @@ const EASE = [
 /** The second tap: how it let go. The pull is logged at once and sent when the network allows. */
 export function LogPull({ mold, caution, onClose }: { mold: Mold; caution: string | null; onClose: () => void }) {
   const dispatch = useAppDispatch();
+  const personId = useWhoQuery().data?.person?.id ?? '';
   const [note, setNote] = useState('');
   const log = (ease: number | null): void => {
-    dispatch(queued({ kind: 'pull', moldId: mold.id, body: { id: crypto.randomUUID(), at: new Date().toISOString(), ease, note: note.trim() } }));
+    dispatch(
+      queued({ kind: 'pull', moldId: mold.id, personId, body: { id: crypto.randomUUID(), at: new Date().toISOString(), ease, note: note.trim() } }),
+    );
     onClose();
   };
   return (

@@ -1,6 +1,6 @@
 import { releaseProgram } from '@pentimento/core';
 import { useState } from 'react';
-import type { Mold } from '../../api/api';
+import { useWhoQuery, type Mold } from '../../api/api';
 import { useAppDispatch } from '../../app/store';
 import { Dialog } from '../../shared/dialog';
 import { NoteField } from './note-field';
@@ -9,11 +9,17 @@ import { queued } from './outbox-slice';
 /** A coat or a full treatment, by whoever is signed in, now. */
 export function LogTreatment({ mold, onClose }: { mold: Mold; onClose: () => void }) {
   const dispatch = useAppDispatch();
+  const personId = useWhoQuery().data?.person?.id ?? '';
   const [note, setNote] = useState('');
   const program = releaseProgram(mold.releaseProgramId);
   const log = (kind: 'full' | 'touch-up'): void => {
     dispatch(
-      queued({ kind: 'treatment', moldId: mold.id, body: { id: crypto.randomUUID(), at: new Date().toISOString(), kind, note: note.trim() } }),
+      queued({
+        kind: 'treatment',
+        moldId: mold.id,
+        personId,
+        body: { id: crypto.randomUUID(), at: new Date().toISOString(), kind, note: note.trim() },
+      }),
     );
     onClose();
   };

@@ -1,10 +1,11 @@
 import { createListenerMiddleware, isAnyOf } from '@reduxjs/toolkit';
 import { api } from '../../api/api';
 import { problemOf } from '../../api/problem';
-import { flushed, OUTBOX_KEY, queued, refusedByServer, sent, type outboxSlice } from './outbox-slice';
+import { flushed, OUTBOX_KEY, queued, refusedByServer, sent, type OutgoingRecord, type outboxSlice } from './outbox-slice';
 
 interface OutboxRoot {
   outbox: ReturnType<typeof outboxSlice.reducer>;
+  api: ReturnType<typeof api.reducer>;
 }
 
 /** Sends waiting records in order; what could not be sent stays in this browser until it can. */
@@ -23,9 +24,14 @@ outboxListener.startListening({
   matcher: isAnyOf(queued, flushed),
   effect: async (_action, { getState, dispatch }) => {
     if (sending) return;
+    // The signed-in person is the "who" of what is sent, so another's records wait for their owner.
+    const next = (): OutgoingRecord | undefined => {
+      const me = api.endpoints.who.select()(getState()).data?.person?.id;
+      return getState().outbox.waiting.find(({ personId }) => personId === me);
+    };
     sending = true;
     try {
-      for (let record = getState().outbox.waiting.at(0); record; record = getState().outbox.waiting.at(0)) {
+      for (let record = next(); record; record = next()) {
         const { moldId } = record;
         const result =
           record.kind === 'pull'

@@ -2,9 +2,11 @@ import { createSlice, type PayloadAction } from '@reduxjs/toolkit';
 import type { NewPull, NewTreatment } from '../../api/api';
 
 /** A record on its way to the server; its id was made here, so sending it twice counts once. */
-export type OutgoingRecord = { readonly moldId: string } & (
-  { readonly kind: 'pull'; readonly body: NewPull } | { readonly kind: 'treatment'; readonly body: NewTreatment }
-);
+export type OutgoingRecord = {
+  readonly moldId: string;
+  /** Whose record it is: only while this person is signed in is it sent */
+  readonly personId: string;
+} & ({ readonly kind: 'pull'; readonly body: NewPull } | { readonly kind: 'treatment'; readonly body: NewTreatment });
 
 interface OutboxState {
   waiting: OutgoingRecord[];
@@ -25,7 +27,7 @@ export function storedOutbox(): OutgoingRecord[] {
 }
 
 function isOutgoing(value: unknown): value is OutgoingRecord {
-  return typeof value === 'object' && value !== null && 'moldId' in value && 'kind' in value && 'body' in value;
+  return typeof value === 'object' && value !== null && 'moldId' in value && 'personId' in value && 'kind' in value && 'body' in value;
 }
 
 export const outboxSlice = createSlice({

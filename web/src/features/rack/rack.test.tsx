@@ -7,7 +7,7 @@ import { TallyStrokes } from './tally-strokes';
 import { withWaiting } from './use-service';
 
 const body = { id: 'p1', at: '2026-11-23T08:00:00Z', ease: 2, note: '' };
-const record = { kind: 'pull', moldId: 'm1', body } as const;
+const record = { kind: 'pull', moldId: 'm1', personId: 'ada', body } as const;
 
 test('tally: four upright and one across to a bundle', () => {
   const { container } = render(<TallyStrokes count={7} touchUpsBefore={[5]} />);
