@@ -1,19 +1,18 @@
-import { readCase, reportCase, simulateGrowth, type CaseReport, type GrowthCase, type ParsedCase } from '@pentimento/core';
-import { readdirSync, readFileSync } from 'node:fs';
+import { readCase, reportCase, simulateGrowth, type CaseReport, type GrowthCase, type GrowthResult, type ParsedCase } from '@pentimento/core';
+import { build } from 'esbuild';
+import { readdirSync, readFileSync, rmSync } from 'node:fs';
+import { fileURLToPath } from 'node:url';
+import { Worker } from 'node:worker_threads';
 import { fiveDayCase } from './five-day-case.js';
 
+/*
+ * npm run bench               times, always with the error beside them
+ * npm run bench -- --accuracy the same at several tolerances and grids, so that nobody trades one for the other unseen
+ */
 const CASES = new URL('../core/cases/', import.meta.url);
 const WARM_UP = 25;
 const RUNS = 60;
-
-interface Row {
-  readonly name: string;
-  readonly steps: number;
-  readonly cells: number;
-  readonly coldMs: number;
-  readonly warm: readonly number[];
-  readonly errorK: number | null;
-}
+const FRESH_WORKERS = 9;
 
 function timed(run: () => void): number {
   const start = performance.now();
@@ -21,61 +20,127 @@ function timed(run: () => void): number {
   return performance.now() - start;
 }
 
-function quantile(sorted: readonly number[], q: number): number {
+function quantile(values: readonly number[], q: number): number {
+  const sorted = [...values].sort((a, b) => a - b);
   return sorted[Math.min(sorted.length - 1, Math.floor(q * sorted.length))];
 }
 
-function measure(name: string, growth: GrowthCase, errorK: number | null): Row {
-  const coldMs = timed(() => void simulateGrowth(growth));
-  for (let i = 0; i < WARM_UP; i++) simulateGrowth(growth);
-  const warm = Array.from({ length: RUNS }, () => timed(() => void simulateGrowth(growth))).sort((a, b) => a - b);
-  const { steps, cells } = simulateGrowth(growth);
-  return { name, steps, cells, coldMs, warm, errorK };
+function warmTimes(run: () => void, runs = RUNS): number[] {
+  for (let i = 0; i < WARM_UP; i++) run();
+  return Array.from({ length: runs }, () => timed(run));
+}
+
+interface Loaded {
+  readonly parsed: ParsedCase;
+  readonly reference: CaseReport;
+}
+
+function publicCases(): Loaded[] {
+  const files = readdirSync(CASES).filter((f) => f.endsWith('.json'));
+  return files.sort().map((file) => {
+    // The repository's own reference file, in the report's shape.
+    // eslint-disable-next-line @typescript-eslint/no-unsafe-assignment
+    const reference: CaseReport = JSON.parse(readFileSync(new URL(`results/${file}`, CASES), 'utf8'));
+    return { parsed: readCase(JSON.parse(readFileSync(new URL(file, CASES), 'utf8'))), reference };
+  });
 }
 
 /** Worst peak error of any layer against the independent solver's result [K]. */
-function worstPeakError(parsed: ParsedCase, reference: CaseReport): number {
-  const report = reportCase(parsed, simulateGrowth(parsed.growth));
+function worstPeakError({ parsed, reference }: Loaded, options = {}): number {
+  const report = reportCase(parsed, simulateGrowth(parsed.growth, options));
   return Math.max(...report.layers.map((layer, i) => Math.abs(layer.peak_C - reference.layers[i].peak_C)));
 }
 
-function print(row: Row): void {
-  const ms = (value: number): string => value.toFixed(2).padStart(8);
-  const error = row.errorK === null ? '      –' : row.errorK.toFixed(3).padStart(7);
-  console.log(
-    `${row.name.padEnd(44)}${String(row.steps).padStart(6)}${String(row.cells).padStart(6)}${ms(row.coldMs)}${ms(quantile(row.warm, 0.5))}${ms(quantile(row.warm, 0.95))}${error}`,
-  );
+/** Worst difference of any layer's peak between two runs of one case [K]. */
+function worstDifference(a: GrowthResult, b: GrowthResult): number {
+  return Math.max(...a.layers.map((layer, i) => Math.abs(layer.peakK - b.layers[i].peakK)));
+}
+
+const FINE = { toleranceK: 0.02, grid: { cellM: 0.2e-3, plugCellM: 0.2e-3, plugGrowth: 1.05 }, history: false } as const;
+
+function line(name: string, { steps, cells }: GrowthResult, times: readonly number[], errorK: number): void {
+  const ms = (q: number): string => quantile(times, q).toFixed(2).padStart(8);
+  console.log(`${name.padEnd(46)}${String(steps).padStart(6)}${String(cells).padStart(6)}${ms(0.5)}${ms(0.95)}${errorK.toFixed(3).padStart(8)}`);
+}
+
+/** Bytes of everything a result keeps in typed arrays. */
+function resultBytes({ segments, geometry, gelS }: GrowthResult): number {
+  const fields = segments.flatMap(({ field, checkpoints }) => [field.timeS, field.tempK, field.cure, ...checkpoints.flatMap((c) => c.fields)]);
+  return [...fields, geometry.centreM, geometry.sizeM, gelS].reduce((sum, array) => sum + array.byteLength, 0);
 }
 
 /** Editing the last session with the rest taken over from the run before. */
 function measureEdit(growth: GrowthCase): void {
   const first = simulateGrowth(growth);
   const last = growth.sessions.length - 1;
-  const edited = (k: number): GrowthCase => ({
+  let k = 0;
+  const edited = (): GrowthCase => ({
     ...growth,
     sessions: growth.sessions.map((s, i) =>
-      i === last ? { ...s, layers: s.layers.map((l) => ({ ...l, catalystPct: 1.3 + 0.005 * (k % 20) })) } : s,
+      i === last ? { ...s, layers: s.layers.map((l) => ({ ...l, catalystPct: 1.3 + 0.005 * (k++ % 20) })) } : s,
     ),
   });
-  for (let i = 0; i < WARM_UP; i++) simulateGrowth(edited(i), {}, first);
-  const runs = Array.from({ length: RUNS }, (_, k) => timed(() => void simulateGrowth(edited(k), {}, first))).sort((a, b) => a - b);
-  const { newSteps, steps } = simulateGrowth(edited(3), {}, first);
+  const runs = warmTimes(() => void simulateGrowth(edited(), {}, first));
+  const { newSteps, steps } = simulateGrowth(edited(), {}, first);
   console.log(
     `edit of the last session: ${String(newSteps)} of ${String(steps)} steps, p50 ${quantile(runs, 0.5).toFixed(2)} ms, p95 ${quantile(runs, 0.95).toFixed(2)} ms`,
   );
 }
 
-console.log(`${'case'.padEnd(44)} steps cells    cold     p50     p95  err K   (ms; err: worst peak against the fine result)`);
-const five = fiveDayCase();
-print(measure('five days, seven layers (first in process)', five, null));
-for (const file of readdirSync(CASES)
-  .filter((f) => f.endsWith('.json'))
-  .sort()) {
-  const parsed = readCase(JSON.parse(readFileSync(new URL(file, CASES), 'utf8')));
-  // The repository's own reference file, in the report's shape.
-  // eslint-disable-next-line @typescript-eslint/no-unsafe-assignment
-  const reference: CaseReport = JSON.parse(readFileSync(new URL(`results/${file}`, CASES), 'utf8'));
-  print(measure(parsed.name, parsed.growth, worstPeakError(parsed, reference)));
+async function measureFresh(): Promise<void> {
+  const outfile = fileURLToPath(new URL('../.local/fresh-worker.mjs', import.meta.url));
+  await build({ entryPoints: [fileURLToPath(new URL('fresh-worker.ts', import.meta.url))], bundle: true, platform: 'node', format: 'esm', outfile });
+  const times: number[] = [];
+  for (let i = 0; i < FRESH_WORKERS; i++) {
+    times.push(
+      await new Promise<number>((resolve, reject) => {
+        const worker = new Worker(outfile);
+        worker.once('message', resolve);
+        worker.once('error', reject);
+      }),
+    );
+  }
+  rmSync(outfile);
+  console.log(
+    `first run in a fresh worker of ${process.version}: p50 ${quantile(times, 0.5).toFixed(0)} ms, best ${quantile(times, 0).toFixed(0)}, worst ${quantile(times, 1).toFixed(0)}`,
+  );
 }
-print(measure('five days, seven layers (again)', five, null));
+
+/** Heap growth of one simulation that is kept, besides its typed arrays. */
+function measureMemory(growth: GrowthCase): void {
+  const result = simulateGrowth(growth);
+  console.log(`memory of one simulation with its restart points: ${(resultBytes(result) / 1e6).toFixed(2)} MB in typed arrays`);
+}
+
+function accuracyTable(cases: readonly Loaded[], five: GrowthCase): void {
+  console.log(`\n${'settings'.padEnd(46)} steps cells     p50     p95  worst K of the public cases · of the five days`);
+  const fine = simulateGrowth(five, FINE);
+  const grids = { shipped: {}, 'cells 0.25 mm': { grid: { cellM: 0.25e-3 } }, 'cells 1 mm': { grid: { cellM: 1e-3 } } };
+  for (const toleranceK of [0.05, 0.1, 0.2, 0.4, 0.8]) {
+    for (const [name, grid] of Object.entries(grids)) {
+      const options = { toleranceK, ...grid };
+      const result = simulateGrowth(five, options);
+      const times = warmTimes(() => void simulateGrowth(five, options), 20);
+      const worst = Math.max(...cases.map((c) => worstPeakError(c, options)));
+      const own = worstDifference(result, fine).toFixed(3);
+      console.log(
+        `${`tolerance ${String(toleranceK)} K, ${name}`.padEnd(46)}${String(result.steps).padStart(6)}${String(result.cells).padStart(6)}${quantile(times, 0.5).toFixed(2).padStart(8)}${quantile(times, 0.95).toFixed(2).padStart(8)}   ${worst.toFixed(3)} · ${own}`,
+      );
+    }
+  }
+}
+
+const five = fiveDayCase();
+const cases = publicCases();
+await measureFresh();
+console.log(`\n${'case'.padEnd(46)} steps cells     p50     p95   err K   (ms warm; err: worst peak against the fine result)`);
+const fine = simulateGrowth(five, FINE);
+const fiveTimes = warmTimes(() => void simulateGrowth(five));
+line('five days, seven layers', simulateGrowth(five), fiveTimes, worstDifference(simulateGrowth(five), fine));
+for (const loaded of cases) {
+  const times = warmTimes(() => void simulateGrowth(loaded.parsed.growth));
+  line(loaded.parsed.name, simulateGrowth(loaded.parsed.growth), times, worstPeakError(loaded));
+}
 measureEdit(five);
+measureMemory(five);
+if (process.argv.includes('--accuracy')) accuracyTable(cases, five);

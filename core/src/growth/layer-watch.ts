@@ -17,23 +17,24 @@ export interface LayerPeak {
 
 /**
  * Puts layers to rest whose cure has stopped at their temperature, and wakes those that got warmer.
- * @returns whether one woke: its rates are then out of date
+ * @returns whether one fell asleep or woke: the rates are then out of date
  */
 export function restAndWake(cells: StackCells, rates: RosenbrockStepper): boolean {
-  let woke = false;
+  let changed = false;
   for (const layer of cells.layers) {
     if (layer.kinetics === null) continue;
     const warmest = warmestCellK(cells, layer);
     if (layer.frozen) {
       if (warmest <= layer.wakeK) continue;
       layer.frozen = false;
-      woke = true;
+      changed = true;
     } else if (hasStopped(cells, layer, rates)) {
       layer.frozen = true;
       layer.wakeK = warmest + WAKE_BY_K;
+      changed = true;
     }
   }
-  return woke;
+  return changed;
 }
 
 function hasStopped(cells: StackCells, layer: LayerCells, rates: RosenbrockStepper): boolean {

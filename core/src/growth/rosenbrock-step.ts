@@ -1,5 +1,5 @@
 import { airSlope, airTempK, type AirCourse } from '../heat/air.js';
-import { GATE_FROM, INDUCTION_DONE, TABLE_MIN_K, TABLE_PER_K, TABLE_STRIDE } from '../cure/kinetics.js';
+import { GATE_FROM, INDUCTION_DONE, TABLE_MAX_K, TABLE_MIN_K, TABLE_PER_K, TABLE_STRIDE } from '../cure/kinetics.js';
 import type { LayerCells, StackCells } from './stack-cells.js';
 
 /**
@@ -9,6 +9,9 @@ import type { LayerCells, StackCells } from './stack-cells.js';
  */
 const GAMMA = 1 - Math.SQRT1_2;
 const ALPHA_SEED = 1e-6;
+/** A field outside these is reported as diverged; inside the rate tables with room to spare [K] */
+const COLDEST_K = TABLE_MIN_K + 1;
+const HOTTEST_K = TABLE_MAX_K - 1;
 
 /** Error scales that count as 1 [K], [-], [-] for a tolerance of 1 K. */
 export interface ErrorScales {
@@ -32,8 +35,6 @@ export class RosenbrockStepper {
   private readonly faX: Float64Array;
   private readonly fx: Float64Array;
   private readonly fxT: Float64Array;
-  /** Heat flow into each cell by conduction [W/m²] */
-  private readonly flow: Float64Array;
   private readonly kT1: Float64Array;
   private readonly kA1: Float64Array;
   private readonly kX1: Float64Array;
@@ -50,6 +51,8 @@ export class RosenbrockStepper {
   private readonly Xn: Float64Array;
   /** Heat through the boundaries during the last tried step [J/m²] */
   boundaryHeat = 0;
+  /** Layers whose cure runs; only their cells have rates, cure and induction to follow */
+  active: LayerCells[] = [];
 
   constructor(
     private readonly cells: StackCells,
@@ -63,7 +66,6 @@ export class RosenbrockStepper {
     this.faX = array();
     this.fx = array();
     this.fxT = array();
-    this.flow = array();
     this.kT1 = array();
     this.kA1 = array();
     this.kX1 = array();
@@ -82,10 +84,8 @@ export class RosenbrockStepper {
 
   /** Evaluates rates and derivatives at the present state; needed once after each accepted step or event. */
   evaluate(): void {
-    for (const layer of this.cells.layers) {
-      if (layer.kinetics === null || layer.frozen) continue;
-      this.ratesWithDerivatives(layer, layer.kinetics);
-    }
+    this.active = this.cells.layers.filter((layer) => layer.kinetics !== null && !layer.frozen);
+    for (const layer of this.active) if (layer.kinetics !== null) this.ratesWithDerivatives(layer, layer.kinetics);
   }
 
   private ratesWithDerivatives(layer: LayerCells, kin: NonNullable<LayerCells['kinetics']>): void {
@@ -95,7 +95,7 @@ export class RosenbrockStepper {
     const { table, k1, k2, m, n, inductionRate } = kin;
     for (let i = layer.start; i < layer.end; i++) {
       const position = (T[i] - TABLE_MIN_K) * TABLE_PER_K;
-      const row = Math.floor(position);
+      const row = position | 0;
       const w = position - row;
       const at = row * TABLE_STRIDE;
       const next = at + TABLE_STRIDE;
@@ -124,7 +124,8 @@ export class RosenbrockStepper {
       const seed = a[i] + ALPHA_SEED;
       const s = m === 1 ? seed : Math.pow(seed, m);
       const K = k1 * (table[at] + w * e1Slope) + k2 * e2 * s;
-      const left = Math.max(table[at + 3] + w * limitSlope - a[i], 0);
+      const room = table[at + 3] + w * limitSlope - a[i];
+      const left = room > 0 ? room : 0;
       const power = n === 1.5 ? left * Math.sqrt(left) : n === 2 ? left * left : Math.pow(left, n);
       const powerSlope = n === 1.5 ? 1.5 * Math.sqrt(left) : n === 2 ? 2 * left : n === 0 ? 0 : n * Math.pow(left, n - 1);
       fa[i] = gate * K * power;
@@ -140,7 +141,7 @@ export class RosenbrockStepper {
     const { Tn, An, Xn, kA2, kX2, fx } = this;
     for (let i = layer.start; i < layer.end; i++) {
       const position = (Tn[i] - TABLE_MIN_K) * TABLE_PER_K;
-      const row = Math.floor(position);
+      const row = position | 0;
       const w = position - row;
       const at = row * TABLE_STRIDE;
       const next = at + TABLE_STRIDE;
@@ -161,29 +162,29 @@ export class RosenbrockStepper {
       const limit = table[at + 3] + w * (table[next + 3] - table[at + 3]);
       const seed = Math.max(An[i] + ALPHA_SEED, 0);
       const K = k1 * e1 + k2 * e2 * (m === 1 ? seed : Math.pow(seed, m));
-      const left = Math.max(limit - An[i], 0);
+      const left = limit > An[i] ? limit - An[i] : 0;
       kA2[i] = gate * K * (n === 1.5 ? left * Math.sqrt(left) : n === 2 ? left * left : Math.pow(left, n));
     }
   }
 
-  /** Conductive heat flow into each cell [W/m²]. */
+  /** Conductive heat flow into each cell [W/m²], into rhs. */
   private conduction(T: Float64Array, airK: number, backK: number): void {
     const { n, G, backG } = this.cells;
-    const { flow } = this;
+    const { rhs } = this;
     let fromBelow = backG * (backK - T[0]);
     for (let i = 0; i < n - 1; i++) {
       const up = G[i] * (T[i] - T[i + 1]);
-      flow[i] = fromBelow - up;
+      rhs[i] = fromBelow - up;
       fromBelow = up;
     }
-    flow[n - 1] = fromBelow - G[n - 1] * (T[n - 1] - airK);
+    rhs[n - 1] = fromBelow - G[n - 1] * (T[n - 1] - airK);
   }
 
   /** Tries a step of h seconds; leaves the result in place of the scratch and returns the error norm (1 = at tolerance). */
   attempt(timeS: number, h: number): number {
     const g = GAMMA * h;
     const { n, T, a, X, G, C, backG } = this.cells;
-    const { rhs, flow, kT1, kA1, kX1, Tn, An, Xn } = this;
+    const { rhs, kT1, kA1, kX1, Tn, An, Xn } = this;
     const { air, backK } = this.around;
     const air0 = airTempK(air, timeS);
     const air1 = airTempK(air, timeS + h);
@@ -192,19 +193,24 @@ export class RosenbrockStepper {
     const backSlope = backK === null ? g * backG * slope : 0;
     this.factor(g);
     this.conduction(T, air0, backK ?? air0);
-    for (let i = 0; i < n; i++) rhs[i] = flow[i];
     rhs[n - 1] += topSlope;
     rhs[0] += backSlope;
     this.stageOne(g);
     const flux1 = this.boundaryFlux(T, air0, backK ?? air0) - g * this.boundarySlope(kT1) + topSlope + backSlope;
     for (let i = 0; i < n; i++) {
-      Tn[i] = T[i] + h * kT1[i];
-      An[i] = a[i] + h * kA1[i];
-      Xn[i] = X[i] + h * kX1[i];
+      const next = T[i] + h * kT1[i];
+      // Written so that NaN fails.
+      if (!(next > COLDEST_K && next < HOTTEST_K)) return Infinity;
+      Tn[i] = next;
     }
-    if (!this.insideTable()) return Infinity;
+    for (const { start, end } of this.active) {
+      for (let i = start; i < end; i++) {
+        An[i] = a[i] + h * kA1[i];
+        Xn[i] = X[i] + h * kX1[i];
+      }
+    }
     this.conduction(Tn, air1, backK ?? air1);
-    for (let i = 0; i < n; i++) rhs[i] = flow[i] - 2 * C[i] * kT1[i];
+    for (let i = 0; i < n; i++) rhs[i] -= 2 * C[i] * kT1[i];
     rhs[n - 1] -= topSlope;
     rhs[0] -= backSlope;
     this.stageTwo(g);
@@ -223,65 +229,74 @@ export class RosenbrockStepper {
     return G[n - 1] * kT[n - 1] + backG * kT[0];
   }
 
-  private insideTable(): boolean {
-    const { Tn } = this;
-    for (let i = 0; i < this.cells.n; i++) if (!(Tn[i] > 214 && Tn[i] < 612)) return false;
-    return true;
-  }
-
-  /** Eliminates cure and induction per cell and factors the tridiagonal matrix. */
+  /** Eliminates cure and induction per cell and factors the tridiagonal matrix; `diag` ends as the pivots' inverses. */
   private factor(g: number): void {
     const { n, C, G, Q, backG } = this.cells;
     const { diag, upper, inv, bA, faA, faT, faX, fxT } = this;
-    for (let i = 0; i < n; i++) diag[i] = C[i] + g * G[i] + g * (i > 0 ? G[i - 1] : backG);
-    for (const layer of this.cells.layers) {
-      if (layer.kinetics === null || layer.frozen) continue;
-      for (let i = layer.start; i < layer.end; i++) {
+    let below = g * backG;
+    for (let i = 0; i < n; i++) {
+      const above = g * G[i];
+      diag[i] = C[i] + above + below;
+      upper[i] = above;
+      below = above;
+    }
+    for (const { start, end } of this.active) {
+      for (let i = start; i < end; i++) {
         inv[i] = 1 / (1 - g * faA[i]);
         bA[i] = g * (faT[i] + g * faX[i] * fxT[i]) * inv[i];
         diag[i] -= Q[i] * bA[i];
       }
     }
-    for (let i = 0; i < n - 1; i++) {
-      upper[i] = (-g * G[i]) / diag[i];
-      diag[i + 1] += g * G[i] * upper[i];
+    let pivot = 1 / diag[0];
+    diag[0] = pivot;
+    for (let i = 1; i < n; i++) {
+      const coupling = upper[i - 1];
+      upper[i - 1] = coupling * pivot;
+      pivot = 1 / (diag[i] - coupling * upper[i - 1]);
+      diag[i] = pivot;
     }
   }
 
-  private solve(g: number, out: Float64Array): void {
-    const { n, G } = this.cells;
+  /** Solves for rhs; `upper` holds g·G times the inverse pivot, so one multiplication serves both sweeps. */
+  private solve(out: Float64Array): void {
+    const { n } = this.cells;
     const { diag, upper, rhs } = this;
-    out[0] = rhs[0] / diag[0];
-    for (let i = 1; i < n; i++) out[i] = (rhs[i] + g * G[i - 1] * out[i - 1]) / diag[i];
-    for (let i = n - 2; i >= 0; i--) out[i] -= upper[i] * out[i + 1];
+    let last = rhs[0];
+    for (let i = 1; i < n; i++) {
+      out[i - 1] = last;
+      last = rhs[i] + upper[i - 1] * last;
+    }
+    last *= diag[n - 1];
+    out[n - 1] = last;
+    for (let i = n - 2; i >= 0; i--) {
+      last = out[i] * diag[i] + upper[i] * last;
+      out[i] = last;
+    }
   }
 
   private stageOne(g: number): void {
-    const { Q, layers } = this.cells;
-    const { kT1, kA1, kX1, fa, faX, fx, fxT, inv, bA, rhs } = this;
-    for (const layer of layers) {
-      if (layer.kinetics === null || layer.frozen) continue;
-      for (let i = layer.start; i < layer.end; i++) {
+    const { Q } = this.cells;
+    const { active, kT1, kA1, kX1, fa, faX, fx, fxT, inv, bA, rhs } = this;
+    for (const { start, end } of active) {
+      for (let i = start; i < end; i++) {
         kA1[i] = (fa[i] + g * faX[i] * fx[i]) * inv[i];
         rhs[i] += Q[i] * kA1[i];
       }
     }
-    this.solve(g, kT1);
-    for (const layer of layers) {
-      for (let i = layer.start; i < layer.end; i++) {
-        const still = layer.kinetics === null || layer.frozen;
-        kA1[i] = still ? 0 : kA1[i] + bA[i] * kT1[i];
-        kX1[i] = still ? 0 : fx[i] + g * fxT[i] * kT1[i];
+    this.solve(kT1);
+    for (const { start, end } of active) {
+      for (let i = start; i < end; i++) {
+        kA1[i] += bA[i] * kT1[i];
+        kX1[i] = fx[i] + g * fxT[i] * kT1[i];
       }
     }
   }
 
   private stageTwo(g: number): void {
-    const { Q, layers } = this.cells;
-    const { kT2, kA2, kX2, kA1, kX1, faX, fxT, inv, bA, rhs } = this;
-    for (const layer of layers) {
-      if (layer.kinetics === null || layer.frozen) continue;
-      this.ratesOnly(layer, layer.kinetics);
+    const { Q } = this.cells;
+    const { active, kT2, kA2, kX2, kA1, kX1, faX, fxT, inv, bA, rhs } = this;
+    for (const layer of active) {
+      if (layer.kinetics !== null) this.ratesOnly(layer, layer.kinetics);
       for (let i = layer.start; i < layer.end; i++) {
         const rX = kX2[i] - 2 * kX1[i];
         kX2[i] = rX;
@@ -290,12 +305,11 @@ export class RosenbrockStepper {
         rhs[i] += Q[i] * (kA2[i] + 2 * kA1[i]);
       }
     }
-    this.solve(g, kT2);
-    for (const layer of layers) {
-      for (let i = layer.start; i < layer.end; i++) {
-        const still = layer.kinetics === null || layer.frozen;
-        kA2[i] = still ? 0 : kA2[i] + bA[i] * kT2[i];
-        kX2[i] = still ? 0 : kX2[i] + g * fxT[i] * kT2[i];
+    this.solve(kT2);
+    for (const { start, end } of active) {
+      for (let i = start; i < end; i++) {
+        kA2[i] += bA[i] * kT2[i];
+        kX2[i] += g * fxT[i] * kT2[i];
       }
     }
   }
@@ -307,23 +321,41 @@ export class RosenbrockStepper {
     let eT = 0;
     let eA = 0;
     let eX = 0;
+    let sum = 0;
     for (let i = 0; i < n; i++) {
-      eT = Math.max(eT, Math.abs(kT1[i] + kT2[i]));
-      eA = Math.max(eA, Math.abs(kA1[i] + kA2[i]));
-      eX = Math.max(eX, Math.abs(kX1[i] + kX2[i]));
+      const e = kT1[i] + kT2[i];
+      if (e > eT) eT = e;
+      else if (e < -eT) eT = -e;
+      sum += e;
+    }
+    for (const { start, end } of this.active) {
+      for (let i = start; i < end; i++) {
+        const ea = kA1[i] + kA2[i];
+        if (ea > eA) eA = ea;
+        else if (ea < -eA) eA = -ea;
+        const ex = kX1[i] + kX2[i];
+        if (ex > eX) eX = ex;
+        else if (ex < -eX) eX = -ex;
+        sum += ea + ex;
+      }
     }
     const worst = Math.max(eT / tempK, eA / cure, eX / induction) * 0.5 * h;
-    return Number.isNaN(worst) ? Infinity : worst;
+    // NaN passes every comparison above unseen, but not a sum.
+    return Number.isNaN(sum) ? Infinity : worst;
   }
 
   /** Takes the tried step as the new state. */
   accept(h: number): void {
     const { n, T, a, X } = this.cells;
     const { kT1, kT2, kA1, kA2, kX1, kX2 } = this;
-    for (let i = 0; i < n; i++) {
-      T[i] += h * (1.5 * kT1[i] + 0.5 * kT2[i]);
-      a[i] += h * (1.5 * kA1[i] + 0.5 * kA2[i]);
-      X[i] += h * (1.5 * kX1[i] + 0.5 * kX2[i]);
+    const b1 = 1.5 * h;
+    const b2 = 0.5 * h;
+    for (let i = 0; i < n; i++) T[i] += b1 * kT1[i] + b2 * kT2[i];
+    for (const { start, end } of this.active) {
+      for (let i = start; i < end; i++) {
+        a[i] += b1 * kA1[i] + b2 * kA2[i];
+        X[i] += b1 * kX1[i] + b2 * kX2[i];
+      }
     }
   }
 }

@@ -14,8 +14,10 @@ import { summarize } from './summarize.js';
 const CHECKPOINT_EVERY = 16;
 const ASK_EVERY = 32;
 /** Error scales per kelvin of tolerance; found by npm run bench -- --accuracy. */
-const CURE_PER_K = 0.003;
+const CURE_PER_K = 0.004;
 const INDUCTION_PER_K = 0.02;
+/** A zero that the engine keeps as a float, so that sums started from it do not recompile the step. */
+const FLOAT_ZERO = -0;
 
 const STATUS_TEXT: Record<RunStatus, string> = {
   converged: 'finished',
@@ -49,7 +51,7 @@ class GrowthRun {
     const tolerance = options.toleranceK ?? DEFAULT_TOLERANCE_K;
     const scales: ErrorScales = { tempK: tolerance, cure: tolerance * CURE_PER_K, induction: tolerance * INDUCTION_PER_K };
     this.stepper = new RosenbrockStepper(this.cells, { air: input.air, backK: back.kind === 'convective' ? back.tempK : null }, scales);
-    this.state = { timeS: 0, stepS: FIRST_STEP_S, steps: 0, peaks: [], energy: { boundary: 0, laid: 0, reaction: 0 } };
+    this.state = { timeS: 0, stepS: FIRST_STEP_S, steps: 0, peaks: [], energy: { boundary: FLOAT_ZERO, laid: FLOAT_ZERO, reaction: FLOAT_ZERO } };
     if (this.cells.n > 0) this.cells.setBack(this.backH());
     this.addPeaks();
   }
@@ -65,7 +67,7 @@ class GrowthRun {
   }
 
   private addPeaks(): void {
-    while (this.state.peaks.length < this.cells.layers.length) this.state.peaks.push({ tempK: 0, timeS: this.state.timeS, heightM: 0 });
+    while (this.state.peaks.length < this.cells.layers.length) this.state.peaks.push({ tempK: -Infinity, timeS: NaN, heightM: NaN });
   }
 
   run(previous?: GrowthResult): GrowthResult {
@@ -141,7 +143,8 @@ class GrowthRun {
     const step = adaptiveStep(stepper, state, untilS, this.maxStepS, this.keepCure);
     if (step.status !== 'converged') return step.status;
     state.energy.boundary += stepper.boundaryHeat;
-    for (let i = 0; i < cells.n; i++) state.energy.reaction += cells.Q[i] * (cells.a[i] - this.before[i]);
+    for (const { start, end } of stepper.active)
+      for (let i = start; i < end; i++) state.energy.reaction += cells.Q[i] * (cells.a[i] - this.before[i]);
     watchGel(cells, this.before, stepper, step.fromS, step.h);
     state.steps++;
     this.newSteps++;

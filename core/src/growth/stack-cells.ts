@@ -3,20 +3,42 @@ import { cardSubstances } from '../cure/kinetic-card.js';
 import { mixLayer, type ThermalMaterial } from '../laminate/mixture.js';
 import type { GridOptions, GrowthCase, LayerSpec } from './growth-case.js';
 
-/** A layer's place among the cells and what it has gone through so far. */
-export interface LayerCells {
+/** What is put on the stack: a plug's layer or a laid one. */
+export interface NewLayer {
   readonly name: string;
   readonly plug: boolean;
   readonly sessionIndex: number;
   readonly thicknessM: number;
-  readonly start: number;
-  readonly end: number;
   readonly kinetics: PreparedKinetics | null;
   /** Heat of full cure per volume of layer [J/m³] */
   readonly heat: number;
+}
+
+/**
+ * A layer's place among the cells and what it has gone through so far. A class with every field set at once, floats as floats:
+ * otherwise the engine throws compiled code away when the first layer is laid, which was half of a cold run.
+ */
+export class LayerCells {
+  readonly name: string;
+  readonly plug: boolean;
+  readonly sessionIndex: number;
+  readonly thicknessM: number;
+  readonly kinetics: PreparedKinetics | null;
   /** Cure has stopped for now: rates are skipped until a cell is warmer than `wakeK`. */
-  frozen: boolean;
-  wakeK: number;
+  frozen = false;
+  wakeK = NaN;
+
+  constructor(
+    layer: NewLayer,
+    readonly start: number,
+    readonly end: number,
+  ) {
+    this.name = layer.name;
+    this.plug = layer.plug;
+    this.sessionIndex = layer.sessionIndex;
+    this.thicknessM = layer.thicknessM;
+    this.kinetics = layer.kinetics;
+  }
 }
 
 /** Number of cells that one layer gets, and whether they are graded. */
@@ -87,7 +109,7 @@ export class StackCells {
   }
 
   /** Puts cells on top of the stack at a temperature; the old field goes on beneath. */
-  addLayer(layer: Omit<LayerCells, 'start' | 'end' | 'frozen' | 'wakeK'>, sizes: readonly number[], material: ThermalMaterial, startK: number): void {
+  addLayer(layer: NewLayer, sizes: readonly number[], material: ThermalMaterial, startK: number): void {
     const start = this.n;
     const below = this.layers.at(-1);
     sizes.forEach((dx, j) => {
@@ -105,7 +127,7 @@ export class StackCells {
       if (i > 0) this.G[i - 1] = 1 / (this.half(i - 1) + (j === 0 && below?.plug && !layer.plug ? this.contactResistance : 0) + this.half(i));
     });
     this.n = start + sizes.length;
-    this.layers.push({ ...layer, start, end: this.n, frozen: false, wakeK: 0 });
+    this.layers.push(new LayerCells(layer, start, this.n));
     this.G[this.n - 1] = 1 / (this.half(this.n - 1) + 1 / this.topH);
   }
 
