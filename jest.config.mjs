@@ -5,6 +5,9 @@ const swc = (options = {}) => [
     module: { type: 'commonjs' },
   },
 ];
+/** Packages that ship as ES modules only. */
+const esm = 'd3.*|internmap|delaunator|robust-predicates|comlink|ml-.*|is-any-array';
+const transformIgnorePatterns = [`node_modules/(?!(${esm})/)`];
 const moduleNameMapper = { '^@pentimento/core$': '<rootDir>/../core/src/index.ts', '^(\\.{1,2}/.*)\\.js$': '$1' };
 
 /** @type {import('jest').Config} */
@@ -16,7 +19,8 @@ export default {
       rootDir: 'core',
       testEnvironment: 'node',
       testMatch: ['<rootDir>/src/**/*.test.ts'],
-      transform: { '\\.ts$': swc() },
+      transform: { '\\.(t|j)s$': swc() },
+      transformIgnorePatterns,
       moduleNameMapper,
     },
     {
@@ -25,8 +29,9 @@ export default {
       testEnvironment: 'node',
       testMatch: ['<rootDir>/src/**/*.test.ts'],
       transform: {
-        '\\.ts$': swc({ transform: { legacyDecorator: true, decoratorMetadata: true, useDefineForClassFields: false } }),
+        '\\.(t|j)s$': swc({ transform: { legacyDecorator: true, decoratorMetadata: true, useDefineForClassFields: false } }),
       },
+      transformIgnorePatterns,
       moduleNameMapper,
       testTimeout: 60000,
     },
@@ -36,7 +41,7 @@ export default {
       testEnvironment: 'jsdom',
       testMatch: ['<rootDir>/src/**/*.test.{ts,tsx}'],
       transform: { '\\.(t|j)sx?$|\\.mjs$': swc({ transform: { react: { runtime: 'automatic' } } }) },
-      transformIgnorePatterns: ['node_modules/(?!(d3.*|internmap|delaunator|robust-predicates|comlink)/)'],
+      transformIgnorePatterns,
       moduleNameMapper: { ...moduleNameMapper, '\\.css$': '<rootDir>/src/test-support/empty.ts' },
       setupFiles: ['<rootDir>/src/test-support/globals.ts'],
       setupFilesAfterEnv: ['<rootDir>/src/test-support/matchers.ts'],

@@ -39,11 +39,15 @@ export function arrhenius(E: number, tempK: number): number {
   return Math.exp((-E / GAS_CONSTANT) * (1 / tempK - 1 / REFERENCE_K));
 }
 
-const tables = new WeakMap<KineticCard, RateTable>();
+const tables = new Map<string, RateTable>();
+const MOST_TABLES = 48;
 
+/** Tables depend on seven numbers of a card only, so that a batch that is faster or hotter shares its card's. */
 function tableOf(card: KineticCard): RateTable {
-  const known = tables.get(card);
+  const key = [card.E1, card.E2, card.t_ind_min === undefined ? 0 : card.Ez, card.Tg0, card.Tg1, card.lam, card.dTv].join(' ');
+  const known = tables.get(key);
   if (known) return known;
+  if (tables.size >= MOST_TABLES) tables.clear();
   const rows = Math.round((TABLE_MAX_K - TABLE_MIN_K) * TABLE_PER_K) + 2;
   const table = new Float64Array(rows * TABLE_STRIDE);
   const sameE = card.E1 === card.E2;
@@ -56,7 +60,7 @@ function tableOf(card: KineticCard): RateTable {
     table[at + 2] = arrhenius(Ez, tempK);
     table[at + 3] = maxCureAt(tempK - KELVIN, card);
   }
-  tables.set(card, table);
+  tables.set(key, table);
   return table;
 }
 

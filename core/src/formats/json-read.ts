@@ -7,7 +7,7 @@ function refuse(quantity: string, value: unknown, expected: string): DomainError
   return new DomainError({ code: value === undefined ? 'value-missing' : 'bad-document', quantity, value, expected });
 }
 
-function isRecord(value: unknown): value is Record<string, Json> {
+export function isRecord(value: unknown): value is Record<string, Json> {
   return typeof value === 'object' && value !== null && !Array.isArray(value);
 }
 

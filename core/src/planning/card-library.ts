@@ -1,18 +1,70 @@
 import { DomainError } from '../errors/domain-error.js';
-import type { ResinCard } from '../materials/resin-card.js';
-import { resinCards } from '../materials/resin-cards.js';
+import type { ThermalMaterial } from '../laminate/mixture.js';
+import { builtInMaterials } from '../materials/built-in-materials.js';
+import { cardNumber, type MaterialCard, type VersionedCard } from '../materials/material-card.js';
+import { resinCardOf, type ResinCard } from '../materials/resin-card.js';
+import type { PlanDocument } from './plan-document.js';
 
 /** Cards by id, as a plan looks them up. */
-export type CardLibrary = ReadonlyMap<string, ResinCard>;
-
-/** Built-in cards, with the shop's own taking the place of those with the same id. */
-export function cardLibrary(own: readonly ResinCard[] = []): CardLibrary {
-  return new Map([...resinCards, ...own].map((card) => [card.id, card]));
+export interface CardLibrary {
+  readonly resins: ReadonlyMap<string, ResinCard>;
+  readonly plugs: ReadonlyMap<string, ThermalMaterial>;
 }
 
-/** @throws DomainError when the shop has no such card */
-export function cardOf(cards: CardLibrary, id: string): ResinCard {
-  const card = cards.get(id);
+/** Built-in cards, with the shop's own taking the place of those with the same id. */
+export function cardLibrary(own: readonly (MaterialCard | VersionedCard)[] = []): CardLibrary {
+  const cards = new Map([...builtInMaterials, ...own].map((card) => [card.id, card]));
+  const resins = new Map<string, ResinCard>();
+  const plugs = new Map<string, ThermalMaterial>();
+  for (const card of cards.values()) {
+    if (card.kind === 'resin') resins.set(card.id, resinCardOf(card));
+    if (card.kind === 'plug material') {
+      plugs.set(card.id, { rho: cardNumber(card, 'rho') ?? NaN, cp: cardNumber(card, 'cp') ?? NaN, k: cardNumber(card, 'k') ?? NaN });
+    }
+  }
+  return { resins, plugs };
+}
+
+/** @throws DomainError when the shop has no such resin card */
+export function cardOf({ resins }: CardLibrary, id: string): ResinCard {
+  const card = resins.get(id);
   if (card) return card;
-  throw new DomainError({ code: 'unknown-card', quantity: 'resin card', value: id, expected: `one of ${[...cards.keys()].join(', ')}` });
+  throw new DomainError({ code: 'unknown-card', quantity: 'resin card', value: id, expected: `one of ${[...resins.keys()].join(', ')}` });
+}
+
+/** Cards that a plan uses: its resins and its plug. */
+export function usedCardIds(plan: PlanDocument): string[] {
+  return [...new Set([plan.plug.materialId, ...plan.sessions.flatMap((session) => session.layers.map((layer) => layer.cardId))])];
+}
+
+/** A plan that keeps the versions of the cards it uses: those it kept already, else the newest. */
+export function keepCardVersions(plan: PlanDocument, newest: readonly VersionedCard[]): PlanDocument {
+  const kept = plan.cardVersions ?? {};
+  const versions = usedCardIds(plan).flatMap((id) => {
+    const version = Object.hasOwn(kept, id) ? kept[id] : newest.find((card) => card.id === id)?.version;
+    return version === undefined ? [] : [[id, version] as const];
+  });
+  return { ...plan, cardVersions: Object.fromEntries(versions) };
+}
+
+/** A card of which the plan keeps an older version than the newest. */
+export interface OutdatedCard {
+  readonly id: string;
+  readonly name: string;
+  readonly keptVersion: number;
+  readonly newestVersion: number;
+}
+
+export function outdatedCards(plan: PlanDocument, newest: readonly VersionedCard[]): OutdatedCard[] {
+  const kept = plan.cardVersions ?? {};
+  return usedCardIds(plan).flatMap((id) => {
+    const card = newest.find((candidate) => candidate.id === id);
+    if (!card || !Object.hasOwn(kept, id) || kept[id] === card.version) return [];
+    return [{ id, name: card.name, keptVersion: kept[id], newestVersion: card.version }];
+  });
+}
+
+/** A plan on the newest version of one card. */
+export function withNewestCard(plan: PlanDocument, { id, newestVersion }: OutdatedCard): PlanDocument {
+  return { ...plan, cardVersions: { ...plan.cardVersions, [id]: newestVersion } };
 }

@@ -28,7 +28,24 @@ export function checkPlan(plan: PlanDocument): void {
     for (const layer of session.layers) checkPlanLayer(layer, name);
   });
   const last = plan.sessions.at(-1);
+  checkPostCure(plan);
+  checkShape(plan);
   requireInRange('demolding', plan.demoldMin, { ...planRanges.startMin, min: (last?.startMin ?? 0) + 30 });
+}
+
+function checkPostCure({ postCure, sessions }: PlanDocument): void {
+  if (!postCure) return;
+  requireInRange('post-cure, ramp', postCure.rampKPerH, planRanges.rampKPerH);
+  requireInRange('post-cure, hold', postCure.holdC, planRanges.holdC);
+  requireInRange('post-cure, time held', postCure.holdMin, planRanges.holdMin);
+  requireInRange('post-cure, start', postCure.startMin, { ...planRanges.startMin, min: (sessions.at(-1)?.startMin ?? 0) + 15 });
+}
+
+function checkShape({ shape }: PlanDocument): void {
+  if (!shape) return;
+  requireInRange('length of the panel', shape.panelMm, planRanges.panelMm);
+  requireInRange('number of corners', shape.cornersDeg.length, planRanges.corners);
+  for (const angle of shape.cornersDeg) requireInRange('angle of a corner', angle, planRanges.cornerDeg);
 }
 
 function checkPlanLayer(layer: PlanLayer, session: string): void {

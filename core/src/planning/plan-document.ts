@@ -53,6 +53,24 @@ export interface PlanHours {
   weekends: boolean;
 }
 
+/** Warm cure after the last session, on the plug: ramp up from the shop's temperature, hold, and back down as fast. */
+export interface PlanPostCure {
+  startMin: number;
+  rampKPerH: number;
+  holdC: number;
+  holdMin: number;
+}
+
+/** What of the mold's shape matters for distortion and for slow places. */
+export interface PlanShape {
+  /** Length of the panel whose bow is judged */
+  panelMm: number;
+  /** Enclosed angles of the drawn corners, in order along the section */
+  cornersDeg: number[];
+  /** Deep pockets in which styrene lies and cure lags */
+  pockets: boolean;
+}
+
 /** Everything that a plan of a build says; versioned as a whole. */
 export interface PlanDocument {
   formatVersion: 1;
@@ -65,6 +83,10 @@ export interface PlanDocument {
   sessions: PlanSession[];
   /** Planned demolding, minutes from 00:00 of day 1 */
   demoldMin: number;
+  /** Version of each card the plan was made with, by card id; a card that is missing counts as the newest */
+  cardVersions?: Record<string, number>;
+  postCure?: PlanPostCure | null;
+  shape?: PlanShape;
 }
 
 /** Accepted ranges; the server's DTOs and the web's forms use the same ones. */
@@ -82,5 +104,15 @@ export const planRanges = {
   plies: { min: 1, max: 60, unit: 'plies' },
   glassGsm: { min: 20, max: 3000, unit: 'g/m²' },
   resinToGlass: { min: 0.5, max: 8, unit: ': 1' },
+  rampKPerH: { min: 1, max: 100, unit: 'K/h' },
+  holdC: { min: 25, max: 180, unit: '°C' },
+  holdMin: { min: 10, max: 5760, unit: 'min' },
+  panelMm: { min: 20, max: 20000, unit: 'mm' },
+  cornerDeg: { min: 5, max: 175, unit: '°' },
+  corners: { min: 0, max: 6, unit: 'corners' },
+  cardVersion: { min: 0, max: 1e6, unit: '' },
   sessions: { min: 0, max: 40, unit: 'sessions' },
 } as const;
+
+/** What a plan that says nothing about its shape is judged by: a meter of panel between two square corners, no pockets. */
+export const DEFAULT_SHAPE: PlanShape = { panelMm: 1000, cornersDeg: [90, 90], pockets: false };

@@ -2,10 +2,9 @@ import { KELVIN } from '../cure/kinetics.js';
 import { cardSubstances } from '../cure/kinetic-card.js';
 import { DomainError } from '../errors/domain-error.js';
 import type { GrowthCase, LayerSpec } from '../growth/growth-case.js';
-import { airTempK, type AirCourse } from '../heat/air.js';
+import { airTempK, type AirCourse, type TableCourse } from '../heat/air.js';
 import { mixLayer } from '../laminate/mixture.js';
 import { glassFraction, laminateThicknessM } from '../laminate/ply.js';
-import { plugMaterials } from '../materials/plug-materials.js';
 import { cardOf, type CardLibrary } from './card-library.js';
 import { checkPlan } from './check-plan.js';
 import type { PlanClimate, PlanDocument, PlanLayer } from './plan-document.js';
@@ -19,6 +18,19 @@ const CONTACT = 2.5e-4;
 /** Shop air of a plan over time. */
 export function planAir(climate: PlanClimate): AirCourse {
   return { kind: 'daily', meanK: climate.meanC + KELVIN, ampK: climate.swingC, warmestS: climate.warmestHour * 3600 };
+}
+
+/** Shop air with the oven of the post-cure over it. */
+export function planSurroundings({ climate, postCure }: PlanDocument): AirCourse {
+  const around = planAir(climate);
+  if (!postCure) return around;
+  const startS = postCure.startMin * 60;
+  const fromK = airTempK(around, startS);
+  const holdK = postCure.holdC + KELVIN;
+  const rampS = (Math.abs(holdK - fromK) / postCure.rampKPerH) * 3600;
+  const timeS = [startS, startS + rampS, startS + rampS + postCure.holdMin * 60, startS + 2 * rampS + postCure.holdMin * 60];
+  const oven: TableCourse = { kind: 'table', timeS, tempK: [fromK, holdK, holdK, fromK] };
+  return rampS < 1 ? around : { kind: 'oven', around, oven };
 }
 
 /** Thickness of a plan's layer [m] and its glass mass fraction [-]. */
@@ -46,13 +58,14 @@ export function layerMasses(layer: PlanLayer, areaM2: number, cards: CardLibrary
  */
 export function planToCase(plan: PlanDocument, cards: CardLibrary): GrowthCase {
   checkPlan(plan);
-  const air = planAir(plan.climate);
-  if (!Object.hasOwn(plugMaterials, plan.plug.materialId)) {
+  const air = planSurroundings(plan);
+  const plugMaterial = cards.plugs.get(plan.plug.materialId);
+  if (!plugMaterial) {
     throw new DomainError({
       code: 'unknown-material',
       quantity: 'plug material',
       value: plan.plug.materialId,
-      expected: `one of ${Object.keys(plugMaterials).join(', ')}`,
+      expected: `one of ${[...cards.plugs.keys()].join(', ')}`,
     });
   }
   return {
@@ -60,7 +73,7 @@ export function planToCase(plan: PlanDocument, cards: CardLibrary): GrowthCase {
     air,
     topH: plan.climate.fan ? FAN_H : STILL_H,
     plug: {
-      layers: [{ name: plan.plug.materialId, material: plugMaterials[plan.plug.materialId], thicknessM: plan.plug.thicknessMm / 1000 }],
+      layers: [{ name: plan.plug.materialId, material: plugMaterial, thicknessM: plan.plug.thicknessMm / 1000 }],
       back: { kind: 'convective', h: PLUG_BACK_H, tempK: null },
       contactResistance: CONTACT,
       startK: airTempK(air, 0),

@@ -5,7 +5,7 @@ import { addLayer, addSession, changeLayer, moveSession, removeLayer } from './e
 import { evaluatePlan } from './evaluate-plan.js';
 import type { PlanDocument } from './plan-document.js';
 import { emptyPlan, planFromTemplate } from './stack-templates.js';
-import { worstLevel, type Verdict } from './verdicts.js';
+import { worstLevel, type Verdict } from './verdicts/verdict.js';
 
 const cards = cardLibrary();
 const start = { startDate: '2026-11-30', areaM2: 1, plug: { materialId: 'mdf', thicknessMm: 18, heatLimitC: 60 } };

@@ -1,10 +1,24 @@
-import { KELVIN } from '../cure/kinetics.js';
+import { followCure } from '../cure/follow-cure.js';
+import { KELVIN, prepareKinetics } from '../cure/kinetics.js';
+import { frameAt } from '../growth/field-history.js';
 import type { GrowthResult, GrowthSegment, LayerOutcome } from '../growth/growth-result.js';
 import { simulateGrowth } from '../growth/simulate-growth.js';
 import type { ResinCard } from '../materials/resin-card.js';
+import { cardThresholds, type CardThresholds } from './card-thresholds.js';
+import { surfaceState, type SurfaceState } from './surface-state.js';
 
 /** How a planned start lies to the window of the joint beneath it. */
 export type WindowState = 'inside' | 'wet-on-wet' | 'early' | 'late';
+
+/** One kind of place: when the window opens there and how the surface is at the planned start. */
+export interface ZoneWindow {
+  /** [s]; null: does not open within three days */
+  readonly opensS: number | null;
+  /** Dry to touch [s]; null: not within three days */
+  readonly dryS: number | null;
+  readonly cureAtStart: number;
+  readonly surface: SurfaceState;
+}
 
 /** When the next session may go onto the top layer of the one before. Times in seconds of the plan's clock. */
 export interface JointWindow {
@@ -13,85 +27,142 @@ export interface JointWindow {
   readonly laidS: number;
   /** End of the wet-on-wet spell (first gel); null where the card allows none or nothing gels */
   readonly wetUntilS: number | null;
-  /** null: does not open within three days */
+  readonly flat: ZoneWindow;
+  /** A deep pocket, where styrene lies and cure lags */
+  readonly pocket: ZoneWindow;
+  /** Of the zone that decides: the pocket where the mold has some, else the flat */
   readonly opensS: number | null;
   readonly closesS: number;
   readonly plannedS: number;
   readonly state: WindowState;
-  /** Cure and temperature at the joint at the planned start */
-  readonly cureAtStart: number;
   readonly tempAtStartC: number;
+  /** When the edge cuts with a knife; null where the card says nothing or it never comes */
+  readonly trim: { readonly fromS: number; readonly untilS: number } | null;
 }
 
 const LOOK_AHEAD_S = 72 * 3600;
 
-interface OpenRule {
-  readonly cure: number;
-  readonly restartK: number | null;
+/** One spot over time. */
+interface Course {
+  readonly timeS: ArrayLike<number>;
+  readonly tempK: ArrayLike<number>;
+  readonly cure: ArrayLike<number>;
 }
 
-/** First moment in a segment at which the joint's cell satisfies the card; null when never. */
-function openMoment(segment: GrowthSegment, cell: number, rule: OpenRule): number | null {
-  const { field } = segment;
-  let hottest = 0;
-  for (let f = 0; f < field.frames; f++) hottest = Math.max(hottest, field.tempK[f * field.cells + cell]);
-  let peaked = rule.restartK === null;
-  for (let f = 0; f < field.frames; f++) {
-    const at = f * field.cells + cell;
-    const warm = field.tempK[at];
-    if (warm >= hottest - 0.01) peaked = true;
-    if (!peaked || field.cure[at] < rule.cure || (rule.restartK !== null && warm > rule.restartK)) continue;
-    return f === 0 ? field.timeS[0] : refine(segment, cell, f, rule);
+function courseAt({ field }: GrowthSegment, cell: number): Course {
+  const pick = (values: Float32Array): Float64Array => Float64Array.from({ length: field.frames }, (_, f) => values[f * field.cells + cell]);
+  return { timeS: field.timeS, tempK: pick(field.tempK), cure: pick(field.cure) };
+}
+
+/** First moment at which a course reaches a degree of cure, straight between frames; null when never. */
+function momentOf({ timeS, cure }: Course, level: number): number | null {
+  for (let f = 0; f < cure.length; f++) {
+    if (cure[f] < level) continue;
+    if (f === 0) return timeS[0];
+    return timeS[f - 1] + ((level - cure[f - 1]) / (cure[f] - cure[f - 1])) * (timeS[f] - timeS[f - 1]);
   }
   return null;
 }
 
-/** Straight line between two frames to where the last condition is met. */
-function refine({ field }: GrowthSegment, cell: number, f: number, rule: OpenRule): number {
-  const before = (f - 1) * field.cells + cell;
-  const at = f * field.cells + cell;
-  const share = (from: number, to: number, level: number): number => (to === from ? 1 : Math.min(1, Math.max(0, (level - from) / (to - from))));
-  let w = 0;
-  if (field.cure[before] < rule.cure) w = share(field.cure[before], field.cure[at], rule.cure);
-  if (rule.restartK !== null && field.tempK[before] > rule.restartK) w = Math.max(w, share(field.tempK[before], field.tempK[at], rule.restartK));
-  return field.timeS[f - 1] + w * (field.timeS[f] - field.timeS[f - 1]);
+/** First moment after the peak at which the joint is below the restart temperature; null when never. */
+function cooledMoment({ timeS, tempK }: Course, restartK: number): number | null {
+  let peak = 0;
+  for (let f = 1; f < tempK.length; f++) if (tempK[f] >= tempK[peak]) peak = f;
+  if (tempK[peak] <= restartK) return timeS[0];
+  for (let f = peak + 1; f < tempK.length; f++) {
+    if (tempK[f] > restartK) continue;
+    return timeS[f - 1] + ((tempK[f - 1] - restartK) / (tempK[f - 1] - tempK[f])) * (timeS[f] - timeS[f - 1]);
+  }
+  return null;
+}
+
+function opening(course: Course, card: ResinCard, { opens }: CardThresholds): number | null {
+  const cured = momentOf(course, opens);
+  const { restartBelowC } = card.limits;
+  if (cured === null || restartBelowC === null) return cured;
+  const cooled = cooledMoment(course, restartBelowC + KELVIN);
+  return cooled === null ? null : Math.max(cured, cooled);
+}
+
+/** What a joint's window is asked for. */
+export interface JointQuestion {
+  /** Index of the lower session */
+  readonly below: number;
+  /** Card and catalyst of the lower session's top layer */
+  readonly card: ResinCard;
+  readonly catalystPct: number | null;
+  /** Planned start of the next session [s] */
+  readonly plannedS: number;
+  /** The mold has deep pockets: they decide */
+  readonly pockets: boolean;
 }
 
 /**
- * The window onto the session `below`, for the session planned after it.
- * If the window has not opened by the planned start, the undisturbed stack is run on to find when it would.
+ * The window onto a session, for the session planned after it, on the flat and in a slow pocket.
+ * If it has not opened by the planned start, the undisturbed stack is run on to find when it would.
  * @param result a converged run of the whole plan
- * @param below index of the lower session
- * @param card card of the lower session's top layer
- * @param plannedS planned start of the next session [s]
+ * @returns null where nothing was laid or recorded
  */
-export function jointWindow(result: GrowthResult, below: number, card: ResinCard, plannedS: number): JointWindow | null {
+export function jointWindow(result: GrowthResult, question: JointQuestion): JointWindow | null {
+  const { below, card, plannedS, pockets } = question;
   const top = result.layers.findLast((layer) => layer.sessionIndex === below);
   const segment = result.segments.find((s) => s.sessionIndex === below);
   if (!top || !segment || segment.field.frames === 0) return null;
+  const thresholds = cardThresholds(card);
   const laidS = result.input.sessions[below].startS;
-  const rule: OpenRule = {
-    cure: card.limits.overlayOpensCure,
-    restartK: card.limits.restartBelowC === null ? null : card.limits.restartBelowC + KELVIN,
-  };
-  const cell = top.end - 1;
-  const seen = openMoment(segment, cell, rule);
-  const alone = seen === null ? undisturbed(result, below) : { segment, gelS: result.gelS };
-  const opensS = seen ?? openMoment(alone.segment, cell, rule);
   const closesS = laidS + card.limits.bondClosesH * 3600;
+  const cell = top.end - 1;
+  const seen = coursesOf(segment, cell, question);
+  const done = opening(pockets ? seen.pocket : seen.flat, card, thresholds) !== null;
+  const alone = done ? { segment, gelS: result.gelS } : undisturbed(result, below);
+  const full = done ? seen : coursesOf(alone.segment, cell, question);
+  const zone = (course: Course, atStart: Course): ZoneWindow => {
+    const cureAtStart = atStart.cure[atStart.cure.length - 1];
+    return {
+      opensS: opening(course, card, thresholds),
+      dryS: momentOf(course, thresholds.dry),
+      cureAtStart,
+      surface: surfaceState(cureAtStart, card.kinetics.a_gel, thresholds, plannedS > closesS),
+    };
+  };
+  const flat = zone(full.flat, seen.flat);
+  const pocket = zone(full.pocket, seen.pocket);
+  const opensS = pockets ? pocket.opensS : flat.opensS;
   const wetUntilS = card.limits.wetOnWet ? firstGel(alone.gelS, top) : null;
-  const last = (segment.field.frames - 1) * segment.field.cells + cell;
   return {
     belowSession: below,
     laidS,
     wetUntilS,
+    flat,
+    pocket,
     opensS,
     closesS,
     plannedS,
     state: windowState(plannedS, wetUntilS, opensS, closesS),
-    cureAtStart: segment.field.cure[last],
-    tempAtStartC: segment.field.tempK[last] - KELVIN,
+    tempAtStartC: seen.flat.tempK[frameAt(segment.field, plannedS)] - KELVIN,
+    trim: trimWindow(full.flat, thresholds),
   };
+}
+
+/** Of the top layer of a session after which nothing follows: when its edge cuts with a knife. */
+export function lastTrimWindow(result: GrowthResult, session: number, card: ResinCard): JointWindow['trim'] {
+  const top = result.layers.findLast((layer) => layer.sessionIndex === session);
+  const segment = result.segments.find((s) => s.sessionIndex === session);
+  if (!top || !segment || segment.field.frames === 0) return null;
+  return trimWindow(courseAt(segment, top.end - 1), cardThresholds(card));
+}
+
+function trimWindow(course: Course, { trim }: CardThresholds): JointWindow['trim'] {
+  if (!trim) return null;
+  const fromS = momentOf(course, trim.from);
+  const untilS = momentOf(course, trim.until);
+  return fromS === null || untilS === null || untilS <= fromS ? null : { fromS, untilS };
+}
+
+function coursesOf(segment: GrowthSegment, cell: number, { card, catalystPct }: JointQuestion): { flat: Course; pocket: Course } {
+  const flat = courseAt(segment, cell);
+  const cure = followCure(prepareKinetics(card.kinetics, catalystPct), flat.timeS, flat.tempK, card.spread.pocketSlowdown);
+  return { flat, pocket: { ...flat, cure } };
 }
 
 function firstGel(gelS: Float64Array, layer: LayerOutcome): number | null {

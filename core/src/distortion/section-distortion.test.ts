@@ -1,0 +1,67 @@
+import { withValues } from '../materials/material-card.js';
+import { cardLibrary, cardOf } from '../planning/card-library.js';
+import { changeLayer } from '../planning/edit-plan.js';
+import { evaluatePlan } from '../planning/evaluate-plan.js';
+import { planFromTemplate } from '../planning/stack-templates.js';
+import { bendingStiffness } from './print-index.js';
+import { stiffnessLeft } from './section-distortion.js';
+
+const cards = cardLibrary();
+const start = { startDate: '2026-11-30', areaM2: 1, plug: { materialId: 'mdf', thicknessMm: 18, heatLimitC: 60 } };
+const staged = planFromTemplate('staged', start);
+const source = { origin: 'own test', note: 'panel', date: null } as const;
+
+test('bending stiffness: one plate E h³/12, two halves of it the same', () => {
+  expect(bendingStiffness([{ modulusPa: 6e9, thicknessM: 0.004 }])).toBeCloseTo((6e9 * 0.004 ** 3) / 12, 9);
+  const half = { modulusPa: 6e9, thicknessM: 0.002 };
+  expect(bendingStiffness([half, half])).toBeCloseTo((6e9 * 0.004 ** 3) / 12, 9);
+});
+
+test('a layer keeps its stiffness well below its glass transition and loses it above', () => {
+  const { kinetics } = cardOf(cards, 'iso_lam');
+  expect(stiffnessLeft(20, 0.95, kinetics)).toBe(1);
+  expect(stiffnessLeft(140, 0.95, kinetics)).toBeCloseTo(0.02, 9);
+});
+
+test('later layers shrink against earlier ones: the back shortens, corners close', () => {
+  const { distortion } = evaluatePlan(staged, cards);
+  expect(distortion!.curvature).toBeLessThan(0);
+  expect(distortion!.bowPerMeterM).toBeCloseTo(distortion!.curvature / 8, 12);
+  for (const { closesDeg } of distortion!.corners) expect(closesDeg).toBeGreaterThan(0);
+  expect(distortion!.warpFactor).toBeNull();
+  expect(distortion!.layers.map(({ name }) => name)).toEqual(staged.sessions.flatMap((s) => s.layers.map((l) => l.name)));
+});
+
+test('without shrink and expansion nothing bends', () => {
+  const still = { shrinkPct: 0, expansionInPlane: 0, expansionThrough: 0, shrinkThroughPct: 0 };
+  const own = ['gelcoat_iso', 've_skin', 'iso_lam'].map((id) => withValues(cardOf(cards, id).sheet, still, source));
+  const { distortion } = evaluatePlan(staged, cardLibrary(own));
+  expect(Math.abs(distortion!.curvature)).toBeLessThan(1e-12);
+  expect(distortion!.corners[0].closesDeg).toBeCloseTo(0, 12);
+});
+
+test('a low-profile resin that reaches its heat shrinks less and bends less than one that does not', () => {
+  const plan = planFromTemplate('low-profile', start);
+  const thick = evaluatePlan(changeLayer(plan, 'l3', { laminate: { plies: 8, glassGsm: 450, resinToGlass: 2.8 } }), cards).distortion!;
+  const thin = evaluatePlan(changeLayer(plan, 'l3', { laminate: { plies: 3, glassGsm: 450, resinToGlass: 2.8 } }), cards).distortion!;
+  expect(thick.layers[2]).toMatchObject({ activated: true });
+  expect(thin.layers[2]).toMatchObject({ activated: false });
+  expect(Math.abs(thick.layers[2].cureStrain)).toBeLessThan(Math.abs(thin.layers[2].cureStrain) / 3);
+});
+
+test('a measured warp scales the bow and says so', () => {
+  const calibrated = cardLibrary([withValues(cardOf(cards, 'iso_lam').sheet, { warpFactor: 0.25 }, source)]);
+  const before = evaluatePlan(staged, cards).distortion!;
+  const after = evaluatePlan(staged, calibrated).distortion!;
+  expect(after.warpFactor).toBe(0.25);
+  expect(after.bowPerMeterM).toBeCloseTo(before.bowPerMeterM * 0.25, 12);
+});
+
+test('bulk hot over a thin skin prints more than cool bulk over a thick one', () => {
+  const hot = changeLayer(staged, 'l4', { laminate: { plies: 7, glassGsm: 450, resinToGlass: 2.3 } });
+  const thick = changeLayer(staged, 'l3', { laminate: { plies: 2, glassGsm: 450, resinToGlass: 2.5 } });
+  const index = (plan: typeof staged) => evaluatePlan(plan, cards).distortion!.print!.index;
+  expect(index(hot)).toBeGreaterThan(2 * index(staged));
+  expect(index(thick)).toBeLessThan(index(staged));
+  expect(evaluatePlan({ ...staged, sessions: staged.sessions.slice(0, 3) }, cards).distortion!.print).toBeNull();
+});

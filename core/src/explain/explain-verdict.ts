@@ -1,0 +1,218 @@
+import { cardSubstances } from '../cure/kinetic-card.js';
+import { glassTransitionC } from '../cure/vitrification.js';
+import { mixLayer } from '../laminate/mixture.js';
+import type { ResinCard } from '../materials/resin-card.js';
+import { cardOf, type CardLibrary } from '../planning/card-library.js';
+import type { PlanDocument, PlanLayer } from '../planning/plan-document.js';
+import { layerBuild } from '../planning/plan-to-case.js';
+import { POST_CURE_BELOW_TG_K } from '../planning/verdicts/cure-verdicts.js';
+import type { Verdict } from '../planning/verdicts/verdict.js';
+import { cardThresholds } from '../windows/card-thresholds.js';
+import type { JointWindow } from '../windows/joint-window.js';
+import { fromCard, given, type ExplainedInput, type Explanation } from './explanation.js';
+
+const C = { quantity: 'temperature', digits: 1 } as const;
+const K = { quantity: 'temperatureDifference', digits: 1 } as const;
+
+/** What an explanation may look up besides the verdict itself. */
+export interface VerdictContext {
+  readonly plan: PlanDocument;
+  readonly cards: CardLibrary;
+  readonly windows: readonly JointWindow[];
+}
+
+/**
+ * How a verdict's number came about: formula, every input with its origin, the limit and where it stands.
+ * @throws DomainError when the plan names a card that is not there
+ */
+export function explainVerdict(verdict: Verdict, context: VerdictContext): Explanation {
+  const layer = context.plan.sessions.flatMap((s) => s.layers).find(({ id }) => id === verdict.aboutId);
+  switch (verdict.kind) {
+    case 'interface-peak':
+      return heat(verdict, context, hottestBulk(context), given('plan', 'limit', 'Heat limit of the plug’s face', verdict.limit, '°C', C));
+    case 'layer-peak':
+      return heat(verdict, context, layer, limitOf(layer, context, 'maxLaminateC', 'Hottest laminate wanted', verdict.limit));
+    case 'activation':
+      return heat(verdict, context, layer, limitOf(layer, context, 'activationC', 'Coolest place must reach', verdict.limit));
+    case 'demold-cure':
+      return cure(verdict, context, layer);
+    case 'demold-tg':
+    case 'post-cure-tg':
+      return glass(verdict, context, layer);
+    case 'window':
+      return joint(verdict, context);
+    default:
+      return plain(verdict, context, layer);
+  }
+}
+
+function hottestBulk({ plan, cards }: VerdictContext): PlanLayer | undefined {
+  const layers = plan.sessions.flatMap((s) => s.layers);
+  return layers.reduce<PlanLayer | undefined>(
+    (most, one) => (most && layerBuild(most, cards).thicknessM >= layerBuild(one, cards).thicknessM ? most : one),
+    undefined,
+  );
+}
+
+function limitOf(layer: PlanLayer | undefined, { cards }: VerdictContext, key: string, name: string, value: number): ExplainedInput {
+  if (!layer) return given('rule', 'limit', name, value, '°C', C);
+  return fromCard(cardOf(cards, layer.cardId), key, 'limit', name, value, '°C', C);
+}
+
+/** A peak: the heat equation, the heat in the layer, and how hot it would get if none got out. */
+function heat(verdict: Verdict, { plan, cards }: VerdictContext, layer: PlanLayer | undefined, limit: ExplainedInput): Explanation {
+  const inputs: ExplainedInput[] = [
+    limit,
+    given('plan', 'shop', 'Shop, mean and swing', `${plan.climate.meanC.toFixed(1)} ± ${plan.climate.swingC.toFixed(1)}`, '°C'),
+    given('rule', 'htop', plan.climate.fan ? 'Heat to moving air' : 'Heat to still air', plan.climate.fan ? 16 : 9, 'W/m²K'),
+    given('plan', 'plug', 'Plug', plan.plug.thicknessMm, 'mm', { quantity: 'thickness', note: plan.plug.materialId }),
+  ];
+  return {
+    title: `${verdict.subject}, highest temperature`,
+    formula: 'C · dT/dt = Σ G · (Tn − T) + q · dα/dt;  q = ρ · wr · H;  without loss: ΔT = wr · H / cp;  margin = limit − peak',
+    inputs: layer ? [...heatInputs(layer, cards), ...inputs] : inputs,
+    result: given('simulated', 'peak', 'Predicted', verdict.value, '°C', C),
+    remark: 'Simulated through the whole stack. Near the critical thickness 5 % more heat is 9 K: read it as a band.',
+    reference: 'kamal-1974',
+  };
+}
+
+function heatInputs(layer: PlanLayer, cards: CardLibrary): ExplainedInput[] {
+  const card = cardOf(cards, layer.cardId);
+  const { thicknessM, glassW } = layerBuild(layer, cards);
+  const mixed = mixLayer({ ...cardSubstances(card.kinetics), glassW });
+  const { H } = card.kinetics;
+  return [
+    given('plan', 'h', `Thickness of ${layer.name}`, thicknessM * 1000, 'mm', { quantity: 'thickness', digits: 2 }),
+    ...(layer.catalystPct === null ? [] : [given('plan', 'cat', 'Catalyst', layer.catalystPct, '%', { digits: 2 })]),
+    fromCard(card, 'H', 'H', 'Heat of cure per kg of resin', H / 1000, 'kJ/kg', { digits: 0 }),
+    given('rule', 'wr', 'Reactive resin in the layer', mixed.reactiveW, '', { digits: 3 }),
+    given('rule', 'ρ', 'Density of the layer', mixed.rho, 'kg/m³', { digits: 0 }),
+    given('rule', 'cp', 'Specific heat of the layer', mixed.cp / 1000, 'kJ/kgK', { digits: 2 }),
+    given('rule', 'q', 'Heat in the layer', (mixed.rho * mixed.reactiveW * H) / 1e6, 'MJ/m³', { digits: 0 }),
+    given('rule', 'ΔT', 'Rise if none got out', (mixed.reactiveW * H) / mixed.cp, 'K', K),
+    fromCard(card, 'k2', 'k2', 'Cure rate at 25 °C', card.kinetics.k2.toExponential(2), '1/s'),
+    fromCard(card, 'E2', 'E', 'Activation energy', card.kinetics.E2 / 1000, 'kJ/mol', { digits: 1 }),
+  ];
+}
+
+function cure(verdict: Verdict, { cards, plan }: VerdictContext, layer: PlanLayer | undefined): Explanation {
+  const card = layer ? cardOf(cards, layer.cardId) : null;
+  return {
+    title: `${verdict.subject}, cure at demolding`,
+    formula: 'dα/dt = (k1 · e1 + k2 · e2 · α^m) · (αmax − α)^n;  margin = α − limit',
+    inputs: card
+      ? [
+          fromCard(card, 'demoldCure', 'limit', 'Wanted before demolding', verdict.limit, '', { digits: 2 }),
+          ...rateInputs(card),
+          given('plan', 'shop', 'Shop, mean', plan.climate.meanC, '°C', C),
+          given('plan', 't', 'Demolding after the start of day 1', plan.demoldMin / 60, 'h', { digits: 1 }),
+        ]
+      : [],
+    result: given('simulated', 'α', 'Lowest degree of cure in the layer', verdict.value, '', { digits: 3 }),
+    remark: 'In a cool shop cure stops short of full: αmax follows from the glass transition. Warmth brings the rest.',
+    reference: 'dibenedetto-1987',
+  };
+}
+
+function rateInputs(card: ResinCard): ExplainedInput[] {
+  const { kinetics } = card;
+  return [
+    fromCard(card, 'k1', 'k1', 'k1 at 25 °C', kinetics.k1.toExponential(2), '1/s'),
+    fromCard(card, 'k2', 'k2', 'k2 at 25 °C', kinetics.k2.toExponential(2), '1/s'),
+    fromCard(card, 'm', 'm', 'Order m', kinetics.m, ''),
+    fromCard(card, 'n', 'n', 'Order n', kinetics.n, ''),
+  ];
+}
+
+function glass(verdict: Verdict, { cards }: VerdictContext, layer: PlanLayer | undefined): Explanation {
+  const card = layer ? cardOf(cards, layer.cardId) : null;
+  const below = verdict.kind === 'demold-tg' ? 15 : POST_CURE_BELOW_TG_K;
+  return {
+    title: `${verdict.subject}, against its glass transition`,
+    formula: 'Tg = Tg0 + (Tg1 − Tg0) · λ · α / (1 − (1 − λ) · α);  limit = Tg − below;  margin = limit − T',
+    inputs: card
+      ? [
+          fromCard(card, 'Tg0', 'Tg0', 'Tg uncured', card.kinetics.Tg0, '°C', C),
+          fromCard(card, 'Tg1', 'Tg1', 'Tg fully cured', card.kinetics.Tg1, '°C', C),
+          fromCard(card, 'lam', 'λ', 'Shape of Tg over cure', card.kinetics.lam, '', { digits: 2 }),
+          given('simulated', 'α', 'Degree of cure of that place', cureOf(verdict.limit + below, card), '', { digits: 3 }),
+          given('rule', 'below', 'Stay below by', below, 'K', K),
+          given('rule', 'limit', 'Limit', verdict.limit, '°C', C),
+        ]
+      : [],
+    result: given('simulated', 'T', 'Temperature there', verdict.value, '°C', C),
+    remark: 'Above its glass transition the laminate is soft: it bends as it is pulled, and prints.',
+    reference: 'dibenedetto-1987',
+  };
+}
+
+/** Degree of cure that has a glass transition, by bisection (Tg grows with cure). */
+function cureOf(tgC: number, { kinetics }: ResinCard): number {
+  let low = 0;
+  let high = 1;
+  for (let k = 0; k < 40; k++) {
+    const mid = (low + high) / 2;
+    if (glassTransitionC(mid, kinetics) < tgC) low = mid;
+    else high = mid;
+  }
+  return (low + high) / 2;
+}
+
+function joint(verdict: Verdict, { plan, cards, windows }: VerdictContext): Explanation {
+  const index = plan.sessions.findIndex(({ id }) => id === verdict.aboutId);
+  const window = windows.find(({ belowSession }) => belowSession === index - 1);
+  const top = plan.sessions.at(index - 1)?.layers.at(-1);
+  if (index < 1 || !window || !top) return plain(verdict, { plan, cards, windows }, undefined);
+  const card = cardOf(cards, top.cardId);
+  const thresholds = cardThresholds(card);
+  const { overlay, restartBelowC } = card.limits;
+  const pockets = plan.shape?.pockets ?? false;
+  const zone = pockets ? window.pocket : window.flat;
+  return {
+    title: `${verdict.subject}, window`,
+    formula: overlay
+      ? 'opens when α = αopen (what the sheet’s N minutes at Tref on a film of d reach); closes H hours after laying'
+      : 'opens at gel, α = αopen; closes H hours after laying',
+    inputs: [
+      ...(overlay
+        ? [
+            fromCard(card, 'overlayAfterMin', 'N', 'Next coat may go on after', overlay.afterMin, 'min'),
+            fromCard(card, 'overlayAtC', 'Tref', '… at', overlay.atC, '°C', C),
+            fromCard(card, 'overlayFilmUm', 'd', '… for a film of', overlay.filmUm, 'µm', { quantity: 'film' }),
+          ]
+        : []),
+      given('simulated', 'αopen', 'Degree of cure that is', thresholds.opens, '', { digits: 3, note: 'the card’s own condition, simulated' }),
+      ...(restartBelowC === null ? [] : [fromCard(card, 'restartBelowC', 'Tr', 'And past its peak, below', restartBelowC, '°C', C)]),
+      fromCard(card, 'bondClosesH', 'H', 'Lay on before, else abrade', card.limits.bondClosesH, 'h'),
+      ...(pockets ? [fromCard(card, 'pocketSlowdown', 'slow', 'In a deep pocket it takes … times as long', card.spread.pocketSlowdown, '×')] : []),
+      given('simulated', 'α', 'Degree of cure at the planned start', zone.cureAtStart, '', { digits: 3 }),
+      given('simulated', 'T', 'Temperature at the joint then', window.tempAtStartC, '°C', C),
+    ],
+    result: given('simulated', 'margin', 'Inside by', verdict.margin, 'h', { digits: 1 }),
+    remark: 'The bench decides: try it with a glove in the cup, on the flange and in the deepest corner.',
+    reference: 'window-thresholds',
+  };
+}
+
+/** A limit that is compared directly. */
+function plain(verdict: Verdict, { plan, cards }: VerdictContext, layer: PlanLayer | undefined): Explanation {
+  const unit = { temperature: '°C', cure: '', clock: 'h', percent: '%', ramp: 'K/h' }[verdict.quantity];
+  const session = plan.sessions.find(({ id }) => id === verdict.aboutId);
+  const owner = layer ?? session?.layers.find((one) => cardOf(cards, one.cardId).limits.shopMinC === verdict.limit);
+  const key = { 'catalyst-range': 'catalystMaxPct', 'shop-minimum': 'shopMinC', 'post-cure-ramp': 'postCureRampKPerH' };
+  const limitKey = Object.entries(key).find(([kind]) => kind === verdict.kind)?.[1];
+  const more = verdict.quantity === 'temperature' ? C : { digits: 2 };
+  const limit =
+    owner && limitKey
+      ? fromCard(cardOf(cards, owner.cardId), limitKey, 'limit', 'Limit', verdict.limit, unit, more)
+      : given('rule', 'limit', 'Limit', verdict.limit, unit, more);
+  return {
+    title: verdict.subject,
+    formula: verdict.sense === 'at most' ? 'margin = limit − value' : 'margin = value − limit',
+    inputs: [limit],
+    result: given('plan', 'value', 'In this plan', verdict.value, unit, more),
+    remark: verdict.remedy,
+    reference: 'card-values',
+  };
+}

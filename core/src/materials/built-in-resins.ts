@@ -1,0 +1,240 @@
+import type { KineticCard } from '../cure/kinetic-card.js';
+import { kineticCards } from './kinetic-cards.js';
+import type { CardScalar, MaterialCard } from './material-card.js';
+import type { ResinFamily } from './resin-fields.js';
+
+/** Fields that every card of a family starts with. */
+type Values = Readonly<Record<string, CardScalar>>;
+
+/** Kinetic numbers as lines of a card. */
+export function kineticValues(kinetics: KineticCard): Values {
+  const { name: _name, filler, ...numbers } = kinetics;
+  return { ...numbers, ...(filler ? { filler_rho: filler.rho, filler_cp: filler.cp, filler_k: filler.k } : {}) };
+}
+
+const PEROXIDE: Values = { hardenerDensityKgM3: 1150, shelfLifeDays: 180, rateSpreadPct: 15, heatSpreadPct: 4, pocketSlowdown: 1.6 };
+const FIXED: Values = { shelfLifeDays: 365, rateSpreadPct: 10, heatSpreadPct: 4, pocketSlowdown: 1.2 };
+const MAT_LAMINATE: Values = { modulusGPa: 7, poisson: 0.33, expansionInPlane: 28, expansionThrough: 75, shrinkThroughPct: 2 };
+const BARE_COAT: Values = { modulusGPa: 3.5, poisson: 0.38, expansionInPlane: 75, expansionThrough: 75, shrinkThroughPct: 2 };
+const CLOTH_LAMINATE: Values = { modulusGPa: 19, poisson: 0.2, expansionInPlane: 15, expansionThrough: 65, shrinkThroughPct: 1 };
+
+const catalyst = (catalystMinPct: number, catalystTypicalPct: number, catalystMaxPct: number): Values => ({
+  catalystMinPct,
+  catalystTypicalPct,
+  catalystMaxPct,
+});
+const overlay = (overlayAfterMin: number, overlayFilmUm: number, dryAfterMin: number): Values => ({
+  overlayAfterMin,
+  overlayAtC: 21,
+  overlayFilmUm,
+  dryAfterMin,
+});
+const trim = (trimAfterGelMin: number, trimUntilMin: number): Values => ({ trimAfterGelMin, trimUntilMin });
+
+function resin(id: string, name: string, family: ResinFamily, kinetics: KineticCard, ...parts: readonly Values[]): MaterialCard {
+  const values = [kineticValues(kinetics), ...parts].reduce<Values>((all, part) => ({ ...all, ...part }), { family });
+  const source = { origin: 'assumed', note: 'typical', date: null } as const;
+  const entries = Object.entries(values).map(([key, value]) => [key, { value, ...source }] as const);
+  return { formatVersion: 1, id, kind: 'resin', name, gelTimes: [], values: Object.fromEntries(entries) };
+}
+
+const base = kineticCards;
+
+/** Generic made-up resins with typical values; all assumed until a data sheet or a test replaces them. */
+export const builtInResins: readonly MaterialCard[] = [
+  resin('gelcoat_iso', 'Tooling gel coat, iso', 'gel coat', base.gelcoat_iso, PEROXIDE, BARE_COAT, catalyst(1, 2, 2.5), overlay(75, 600, 180), {
+    transferShare: 0.94,
+    viscosityPaS: 15,
+    shopMinC: 16,
+    bondClosesH: 24,
+    wetOnWet: false,
+    maxLaminateC: 60,
+    demoldCure: 0.75,
+    shrinkPct: 0.7,
+    hdtC: 95,
+  }),
+  resin('barrier_ve', 'Barrier coat, vinyl ester', 'barrier', base.ve_skin, PEROXIDE, BARE_COAT, catalyst(1, 1.5, 2.5), overlay(90, 500, 240), {
+    transferShare: 0.94,
+    shopMinC: 16,
+    bondClosesH: 36,
+    wetOnWet: false,
+    maxLaminateC: 80,
+    demoldCure: 0.75,
+    shrinkPct: 0.6,
+    hdtC: 110,
+  }),
+  resin(
+    've_skin',
+    'Skin resin, vinyl ester',
+    'skin',
+    base.ve_skin,
+    PEROXIDE,
+    MAT_LAMINATE,
+    catalyst(1, 1.5, 2.5),
+    overlay(90, 1000, 240),
+    trim(15, 45),
+    {
+      transferShare: 0.93,
+      viscosityPaS: 0.4,
+      shopMinC: 16,
+      bondClosesH: 36,
+      wetOnWet: true,
+      maxLaminateC: 80,
+      restartBelowC: 30,
+      demoldCure: 0.75,
+      shrinkPct: 0.32,
+      hdtC: 110,
+    },
+  ),
+  resin(
+    'iso_lam',
+    'Laminating resin, iso',
+    'laminating',
+    base.iso_lam,
+    PEROXIDE,
+    MAT_LAMINATE,
+    catalyst(1, 1.5, 2),
+    overlay(75, 3000, 150),
+    trim(10, 35),
+    {
+      transferShare: 0.93,
+      viscosityPaS: 0.4,
+      shopMinC: 15,
+      bondClosesH: 36,
+      wetOnWet: true,
+      maxLaminateC: 95,
+      restartBelowC: 32,
+      demoldCure: 0.75,
+      shrinkPct: 0.32,
+      hdtC: 90,
+    },
+  ),
+  resin(
+    'tooling_lp',
+    'Tooling resin, low profile, filled',
+    'low-profile tooling',
+    base.tooling_lp,
+    PEROXIDE,
+    MAT_LAMINATE,
+    catalyst(0.8, 1.5, 1.5),
+    trim(5, 15),
+    {
+      transferShare: 0.92,
+      viscosityPaS: 1.2,
+      shopMinC: 18,
+      bondClosesH: 24,
+      wetOnWet: true,
+      maxLaminateC: 90,
+      activationC: 50,
+      restartBelowC: 35,
+      demoldCure: 0.78,
+      shrinkPct: 0.32,
+      shrinkActivatedPct: 0.05,
+      modulusGPa: 7.5,
+      hdtC: 95,
+    },
+  ),
+  resin('epoxy_surface', 'Epoxy surface coat', 'epoxy surface', base.epoxy_surface, FIXED, BARE_COAT, overlay(120, 500, 360), {
+    hardenerPhrByWeight: 20,
+    hardenerPhrByVolume: 24,
+    transferShare: 0.94,
+    shopMinC: 15,
+    bondClosesH: 9,
+    wetOnWet: false,
+    maxLaminateC: 60,
+    demoldCure: 0.75,
+    shrinkPct: 0.2,
+    modulusGPa: 4.5,
+    expansionInPlane: 55,
+    hdtC: 80,
+  }),
+  resin('epoxy_slow', 'Epoxy laminating, slow', 'epoxy laminating', base.epoxy_slow, FIXED, CLOTH_LAMINATE, trim(60, 240), {
+    hardenerPhrByWeight: 30,
+    hardenerPhrByVolume: 36,
+    transferShare: 0.93,
+    viscosityPaS: 0.6,
+    shopMinC: 15,
+    bondClosesH: 14,
+    wetOnWet: true,
+    maxLaminateC: 80,
+    restartBelowC: 32,
+    demoldCure: 0.72,
+    shrinkPct: 0.1,
+    hdtC: 80,
+  }),
+  resin('epoxy_fast', 'Epoxy laminating, fast', 'epoxy laminating', base.epoxy_fast, FIXED, CLOTH_LAMINATE, trim(30, 120), {
+    hardenerPhrByWeight: 30,
+    hardenerPhrByVolume: 36,
+    transferShare: 0.93,
+    viscosityPaS: 0.7,
+    shopMinC: 15,
+    bondClosesH: 10,
+    wetOnWet: true,
+    maxLaminateC: 80,
+    restartBelowC: 32,
+    demoldCure: 0.72,
+    shrinkPct: 0.1,
+    hdtC: 80,
+  }),
+  resin('pu_fast', 'Polyurethane, fast one to one', 'polyurethane', base.pu_fast, FIXED, MAT_LAMINATE, overlay(18, 2000, 40), trim(3, 12), {
+    hardenerPhrByWeight: 100,
+    hardenerPhrByVolume: 100,
+    transferShare: 0.93,
+    shopMinC: 15,
+    bondClosesH: 1,
+    wetOnWet: true,
+    maxLaminateC: 90,
+    demoldCure: 0.75,
+    shrinkPct: 0.2,
+    modulusGPa: 3,
+    expansionInPlane: 60,
+    hdtC: 75,
+  }),
+  resin(
+    'putty_iso',
+    'Tooling putty, iso, filled',
+    'paste and putty',
+    { ...base.iso_lam, filler_w: 0.5 },
+    PEROXIDE,
+    BARE_COAT,
+    catalyst(1, 1.5, 2),
+    trim(10, 30),
+    {
+      transferShare: 0.92,
+      shopMinC: 15,
+      bondClosesH: 24,
+      wetOnWet: true,
+      maxLaminateC: 90,
+      restartBelowC: 32,
+      demoldCure: 0.75,
+      shrinkPct: 0.3,
+      modulusGPa: 6,
+      expansionInPlane: 45,
+      hdtC: 85,
+    },
+  ),
+  resin(
+    've_infusion',
+    'Infusion resin, vinyl ester, slow hardener',
+    'infusion',
+    { ...base.ve_skin, t_ind_min: 45 },
+    PEROXIDE,
+    MAT_LAMINATE,
+    catalyst(1, 1.5, 2),
+    trim(20, 60),
+    {
+      transferShare: 0.85,
+      viscosityPaS: 0.25,
+      shopMinC: 16,
+      bondClosesH: 36,
+      wetOnWet: false,
+      maxLaminateC: 90,
+      restartBelowC: 32,
+      demoldCure: 0.75,
+      shrinkPct: 0.28,
+      modulusGPa: 12,
+      expansionInPlane: 20,
+      hdtC: 110,
+    },
+  ),
+];

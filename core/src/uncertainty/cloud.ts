@@ -1,0 +1,73 @@
+import { KELVIN } from '../cure/kinetics.js';
+import { frameAt } from '../growth/field-history.js';
+import type { GrowthResult } from '../growth/growth-result.js';
+import { simulateGrowth } from '../growth/simulate-growth.js';
+import type { CardLibrary } from '../planning/card-library.js';
+import { judgePlan } from '../planning/evaluate-plan.js';
+import type { PlanDocument } from '../planning/plan-document.js';
+import { uncertainFactors } from './factors.js';
+import { SeededRandom } from './seeded-random.js';
+import { varyPlan } from './vary-plan.js';
+
+/** What is followed over time in every run. */
+export const CLOUD_TRACES = ['plug face', 'hottest place'] as const;
+/** A run of the cloud is a little coarser than the picture; the spread is far wider than that (npm run bench -- --accuracy) [K]. */
+const TOLERANCE_K = 0.4;
+
+/** One run: its deviations, each verdict's value and margin, the traces at the cloud's times. */
+export interface CloudRun {
+  readonly index: number;
+  readonly deviations: readonly number[];
+  readonly verdicts: readonly { readonly id: string; readonly value: number; readonly margin: number }[];
+  /** CLOUD_TRACES × times [°C] */
+  readonly traces: Float32Array;
+}
+
+export interface CloudRequest {
+  readonly plan: PlanDocument;
+  readonly cards: CardLibrary;
+  readonly seed: number;
+  /** Times at which the traces are read [s] */
+  readonly timesS: readonly number[];
+}
+
+/**
+ * One run of the cloud. Runs are independent and numbered: the same seed and number give the same run, in whatever worker.
+ * @returns null where the varied plan could not be simulated to its end
+ */
+export function cloudRun({ plan, cards, seed, timesS }: CloudRequest, index: number): CloudRun | null {
+  const factors = uncertainFactors(plan, cards);
+  const random = new SeededRandom((Math.imul(seed, 0x9e3779b1) ^ Math.imul(index + 1, 0x85ebca6b)) >>> 0);
+  // The first numbers of neighboring seeds are alike.
+  for (let k = 0; k < 4; k++) random.uniform();
+  const deviations = factors.map(() => random.normal());
+  const varied = varyPlan(plan, cards, factors, deviations);
+  const result = simulateGrowth(varied.growth, { toleranceK: TOLERANCE_K });
+  if (result.status !== 'converged') return null;
+  const { verdicts } = judgePlan(varied.plan, varied.cards, result);
+  return {
+    index,
+    deviations,
+    verdicts: verdicts.map(({ id, value, margin }) => ({ id, value, margin })),
+    traces: tracesOf(result, timesS),
+  };
+}
+
+function tracesOf({ segments, geometry }: GrowthResult, timesS: readonly number[]): Float32Array {
+  const traces = new Float32Array(CLOUD_TRACES.length * timesS.length);
+  timesS.forEach((timeS, t) => {
+    const segment = segments.findLast(({ field }) => field.frames > 0 && field.timeS[0] <= timeS);
+    if (!segment) return;
+    const { field } = segment;
+    const f = frameAt(field, timeS);
+    const next = Math.min(f + 1, field.frames - 1);
+    const w = next === f ? 0 : Math.min(1, Math.max(0, (timeS - field.timeS[f]) / (field.timeS[next] - field.timeS[f])));
+    const at = (i: number): number => field.tempK[f * field.cells + i] * (1 - w) + field.tempK[next * field.cells + i] * w - KELVIN;
+    const face = Math.max(0, geometry.firstLaid - 1);
+    let hottest = at(face);
+    for (let i = geometry.firstLaid; i < field.cells; i++) hottest = Math.max(hottest, at(i));
+    traces[t] = at(face);
+    traces[timesS.length + t] = hottest;
+  });
+  return traces;
+}

@@ -1,0 +1,74 @@
+import type { GrowthCase } from '../growth/growth-case.js';
+import type { ResinCard } from '../materials/resin-card.js';
+import type { CardLibrary } from '../planning/card-library.js';
+import { planRanges, type PlanDocument, type PlanLayer } from '../planning/plan-document.js';
+import { planToCase } from '../planning/plan-to-case.js';
+import { shareThresholds } from '../windows/card-thresholds.js';
+import type { UncertainFactor } from './factors.js';
+
+/** A plan as it may turn out: its own numbers, cards and case. */
+export interface VariedPlan {
+  readonly plan: PlanDocument;
+  readonly cards: CardLibrary;
+  readonly growth: GrowthCase;
+}
+
+interface Range {
+  readonly min: number;
+  readonly max: number;
+}
+
+const within = (value: number, { min, max }: Range): number => Math.min(max, Math.max(min, value));
+
+/**
+ * A plan with every factor moved by its number of standard deviations. Relative factors multiply by e^(spread·z), so that they
+ * stay positive and half and double are equally far.
+ * @param deviations one per factor, in standard deviations
+ */
+export function varyPlan(plan: PlanDocument, cards: CardLibrary, factors: readonly UncertainFactor[], deviations: readonly number[]): VariedPlan {
+  const scale = (kind: UncertainFactor['kind'], cardId: string | null): number => {
+    const i = factors.findIndex((factor) => factor.kind === kind && factor.cardId === cardId);
+    return i < 0 ? 1 : Math.exp(factors[i].spread * deviations[i]);
+  };
+  const shop = factors.findIndex(({ kind }) => kind === 'shop');
+  const warmerK = shop < 0 ? 0 : factors[shop].spread * deviations[shop];
+  const varied: PlanDocument = {
+    ...plan,
+    climate: { ...plan.climate, meanC: within(plan.climate.meanC + warmerK, planRanges.meanC) },
+    sessions: plan.sessions.map((session) => ({ ...session, layers: session.layers.map((layer) => varyLayer(layer, scale)) })),
+  };
+  const resins = new Map([...cards.resins].map(([id, card]) => [id, varyCard(card, scale('rate', id), scale('heat', id))]));
+  const library = { ...cards, resins };
+  const growth = planToCase(varied, library);
+  return { plan: varied, cards: library, growth: { ...growth, topH: growth.topH * scale('surface', null) } };
+}
+
+function varyLayer(layer: PlanLayer, scale: (kind: UncertainFactor['kind'], cardId: null) => number): PlanLayer {
+  return {
+    ...layer,
+    catalystPct: layer.catalystPct === null ? null : within(layer.catalystPct * scale('catalyst', null), planRanges.catalystPct),
+    wetFilmUm: layer.wetFilmUm === null ? null : within(layer.wetFilmUm * scale('film', null), planRanges.wetFilmUm),
+    laminate:
+      layer.laminate === null
+        ? null
+        : { ...layer.laminate, resinToGlass: within(layer.laminate.resinToGlass * scale('ratio', null), planRanges.resinToGlass) },
+  };
+}
+
+/** A faster batch gels sooner and cures faster; how dry "dry" is stays the bench's own judgement. */
+function varyCard(card: ResinCard, rate: number, heat: number): ResinCard {
+  if (rate === 1 && heat === 1) return card;
+  const { kinetics } = card;
+  const varied: ResinCard = {
+    ...card,
+    kinetics: {
+      ...kinetics,
+      k1: kinetics.k1 * rate,
+      k2: kinetics.k2 * rate,
+      H: kinetics.H * heat,
+      ...(kinetics.t_ind_min === undefined ? {} : { t_ind_min: kinetics.t_ind_min / rate }),
+    },
+  };
+  shareThresholds(card, varied);
+  return varied;
+}
