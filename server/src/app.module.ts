@@ -13,6 +13,9 @@ import { BuildsService } from './builds/builds.service.js';
 import { CardVersion } from './cards/card-version.entity.js';
 import { CardsController } from './cards/cards.controller.js';
 import { CardsService } from './cards/cards.service.js';
+import { CupTest } from './cup-tests/cup-test.entity.js';
+import { CupTestsController } from './cup-tests/cup-tests.controller.js';
+import { CupTestsService } from './cup-tests/cup-tests.service.js';
 import { SERVER_CONFIG, type ServerConfig } from './config.js';
 import { dataSourceOptions } from './database/data-source.js';
 import { HealthController } from './health/health.controller.js';
@@ -34,18 +37,19 @@ export class AppModule {
       module: AppModule,
       imports: [
         TypeOrmModule.forRoot(dataSourceOptions(config.databaseUrl)),
-        TypeOrmModule.forFeature([Person, Build, BuildVersion, CardVersion, Mold, Pull, Treatment]),
+        TypeOrmModule.forFeature([Person, Build, BuildVersion, CardVersion, CupTest, Mold, Pull, Treatment]),
         ThrottlerModule.forRootAsync({
           inject: [DataSource],
           useFactory: (database: DataSource) => ({ throttlers: [{ ttl: TRY_WINDOW_MS, limit: TRIES }], storage: new PgThrottlerStorage(database) }),
         }),
       ],
-      controllers: [AuthController, PeopleController, BuildsController, CardsController, MoldsController, HealthController],
+      controllers: [AuthController, PeopleController, BuildsController, CardsController, CupTestsController, MoldsController, HealthController],
       providers: [
         PeopleService,
         PgThrottlerStorage,
         BuildsService,
         CardsService,
+        CupTestsService,
         MoldsService,
         { provide: SERVER_CONFIG, useValue: config },
         { provide: APP_GUARD, useClass: AuthGuard },

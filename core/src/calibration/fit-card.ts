@@ -1,5 +1,5 @@
 import { levenbergMarquardt } from 'ml-levenberg-marquardt';
-import { inverse, Matrix } from 'ml-matrix';
+import { inverse, Matrix, solve } from 'ml-matrix';
 import type { KineticCard } from '../cure/kinetic-card.js';
 import { fitLabels, fittedKeys, scaledCard, type FitKey } from './fit-parameters.js';
 import type { Measured, Observation } from './observations.js';
@@ -38,10 +38,10 @@ export interface FitResult {
 /** Fitted numbers may move by this factor at most [e^±]. */
 const WIDEST = Math.log(6);
 const STEP = 0.005;
-const ITERATIONS = 9;
-/** The library also takes steps uphill and then strays; rounds from the best so far, each more careful, bring it home. */
-const ROUNDS = [0.1, 1, 10];
-/** A round that lowers the misfit by less than this share ends the search [-] */
+const ITERATIONS = 6;
+/** Most downhill steps after it, the longest of one, and the share below which a step ends the search */
+const POLISH = 25;
+const LONGEST = 0.4;
 const SETTLED = 1e-3;
 /** Beyond these the data do not tell a number: relative standard error, correlation with another. */
 const UNTOLD_ERROR = 0.35;
@@ -97,26 +97,37 @@ function peakOf(observations: readonly Observation[], values: readonly number[])
 /** Assumed start where only a peak was written down; it only places the first guess. */
 const ROOM_C = 22;
 const GUESSES = 5;
+/** Shares of the delay that the first number (induction, or k1) takes up in the starts that are tried, as logarithms. */
+const FIRST_SHARES = [-0.5, -0.25, 0, 0.25, 0.5];
+const STARTS = 2;
 
-/** Where to start from: the card itself, and the card with its curve shifted to the measured peak's time and height, or the fit finds a flat stretch and stays there. */
-function firstGuesses({ observations, keys }: Problem, predict: (theta: readonly number[]) => readonly number[]): (readonly number[])[] {
+/**
+ * Where to start from. Time to peak fixes induction and k2 together only, a long narrow valley; so several points along it are
+ * made (the first number set, the second moved until the peak comes at the measured time), and the best are descended from.
+ */
+function firstGuesses({ observations, keys }: Problem, predict: Predict): (readonly number[])[] {
   const seen = peakOf(
     observations,
     observations.map(({ value }) => value),
   );
   const clamp = (value: number): number => Math.min(0.8 * WIDEST, Math.max(-0.8 * WIDEST, value));
-  const ways: Record<FitKey, readonly [number, number]> = { t_ind_min: [1, 0], k1: [-1, 0], k2: [-1, 0], H: [0, 1] };
-  let theta: readonly number[] = keys.map(() => 0);
-  let best = theta;
-  for (let round = 0; round < GUESSES; round++) {
-    const model = peakOf(observations, predict(theta));
-    if (!seen || !model || !(seen.timeS > 0 && model.timeS > 0 && seen.riseK > 0 && model.riseK > 0)) break;
-    const later = Math.log(seen.timeS / model.timeS);
-    const hotter = Math.log(seen.riseK / model.riseK);
-    theta = theta.map((t, i) => clamp(t + ways[keys[i]][0] * later + ways[keys[i]][1] * hotter));
-    if (misfit(observations, predict(theta)) < misfit(observations, predict(best))) best = theta;
-  }
-  return best === theta ? [best] : [best, theta];
+  const slows: Record<FitKey, number> = { t_ind_min: 1, k1: -1, k2: -1, H: 0 };
+  const model = peakOf(observations, predict(keys.map(() => 0)));
+  if (!seen || !model || !(seen.timeS > 0 && model.timeS > 0 && seen.riseK > 0)) return [keys.map(() => 0)];
+  const delay = Math.log(seen.timeS / model.timeS);
+  const starts = FIRST_SHARES.map((share) => {
+    let theta: readonly number[] = keys.map((key, i) => (i === 0 ? clamp(slows[key] * (delay + share)) : slows[key] * delay));
+    for (let round = 0; round < GUESSES; round++) {
+      const now = peakOf(observations, predict(theta));
+      if (!now || !(now.timeS > 0 && now.riseK > 0)) break;
+      const later = Math.log(seen.timeS / now.timeS);
+      const hotter = Math.log(seen.riseK / now.riseK);
+      theta = theta.map((t, i) => clamp(t + (keys[i] === 'H' ? hotter : i === 0 ? 0 : slows[keys[i]] * later)));
+    }
+    return theta;
+  });
+  const at = (theta: readonly number[]): number => misfit(observations, predict(theta));
+  return [keys.map(() => 0), ...starts].sort((one, other) => at(one) - at(other)).slice(0, STARTS);
 }
 
 /** Weighted sum of squares. */
@@ -165,33 +176,65 @@ function fitOnce(problem: Problem): Fit {
   return { theta, own, after: predict.at(theta), ...certainty(problem, predict.at, theta), simulations: predict.count() };
 }
 
-/** From each start until a round brings nothing more; the second start only where the first leads to a poor fit. */
-function descend(problem: Problem, predict: (theta: readonly number[]) => readonly number[]): readonly number[] {
+type Predict = (theta: readonly number[]) => readonly number[];
+
+/** From each start by the library, then downhill only; the best end counts. */
+function descend(problem: Problem, predict: Predict): readonly number[] {
   const { observations } = problem;
   const misfitAt = (theta: readonly number[]): number => misfit(observations, predict(theta));
-  let best: readonly number[] | null = null;
-  for (const start of firstGuesses(problem, predict)) {
-    let theta = start;
-    for (const damping of ROUNDS) {
-      const next = improved(problem, predict, theta, damping);
-      // A round that did not move at all was too bold; the next one is more careful.
-      const settled = next !== theta && misfitAt(next) > misfitAt(theta) * (1 - SETTLED);
-      theta = next;
-      if (settled) break;
-    }
-    if (best === null || misfitAt(theta) < misfitAt(best)) best = theta;
-    if (misfitAt(best) < 0.3 * observations.length) break;
-  }
-  return best ?? problem.keys.map(() => 0);
+  const ends = firstGuesses(problem, predict).map((start) => polished(problem, predict, improved(problem, predict, start)));
+  return ends.reduce((best, one) => (misfitAt(one) < misfitAt(best) ? one : best));
 }
 
-/** One round of the fitting library, from a start; its answer only if it is better. */
-function improved(
-  { keys, observations }: Problem,
-  predict: (theta: readonly number[]) => readonly number[],
-  start: readonly number[],
-  damping: number,
-): readonly number[] {
+/** Residuals over their standard errors, and their change with each number: rows observations, columns numbers. */
+function linearized({ keys, observations }: Problem, predict: Predict, theta: readonly number[]): { residuals: Matrix; jacobian: Matrix } {
+  const at = predict(theta);
+  const columns = keys.map((_key, k) => {
+    const up = predict(theta.map((t, j) => (j === k ? t + STEP : t)));
+    const down = predict(theta.map((t, j) => (j === k ? t - STEP : t)));
+    return observations.map(({ sigma }, i) => (up[i] - down[i]) / (2 * STEP * sigma));
+  });
+  return {
+    residuals: Matrix.columnVector(observations.map(({ value, sigma }, i) => (value - at[i]) / sigma)),
+    jacobian: new Matrix(columns).transpose(),
+  };
+}
+
+/**
+ * The library also takes steps uphill and can stray from a narrow valley. From its answer, damped Gauss–Newton steps that are
+ * taken only when they lower the misfit, until none does.
+ */
+function polished(problem: Problem, predict: Predict, start: readonly number[]): readonly number[] {
+  const { observations, keys } = problem;
+  const misfitAt = (theta: readonly number[]): number => misfit(observations, predict(theta));
+  let theta = start;
+  let damping = 1e-3;
+  for (let i = 0; i < POLISH; i++) {
+    const { residuals, jacobian } = linearized(problem, predict, theta);
+    const normal = jacobian.transpose().mmul(jacobian);
+    const slope = jacobian.transpose().mmul(residuals);
+    const before = misfitAt(theta);
+    let better: readonly number[] | null = null;
+    for (; damping < 1e6; damping *= 10) {
+      const damped = normal.clone();
+      for (let k = 0; k < keys.length; k++) damped.set(k, k, normal.get(k, k) * (1 + damping) + 1e-9);
+      const step = solve(damped, slope);
+      const trial = theta.map((t, k) => Math.min(WIDEST, Math.max(-WIDEST, t + Math.max(-LONGEST, Math.min(LONGEST, step.get(k, 0))))));
+      if (misfitAt(trial) < before) {
+        better = trial;
+        break;
+      }
+    }
+    if (!better) break;
+    theta = better;
+    damping = Math.max(1e-6, damping / 10);
+    if (misfitAt(theta) > before * (1 - SETTLED)) break;
+  }
+  return theta;
+}
+
+/** The fitting library's answer from a start, if it is better. */
+function improved({ keys, observations }: Problem, predict: Predict, start: readonly number[]): readonly number[] {
   const { parameterValues } = levenbergMarquardt(
     { x: observations.map((_o, i) => i), y: observations.map(({ value }) => value) },
     (theta) => (i) => predict(theta)[i],
@@ -203,7 +246,7 @@ function improved(
       gradientDifference: STEP,
       centralDifference: true,
       maxIterations: ITERATIONS,
-      damping,
+      damping: 0.1,
       errorTolerance: 1e-8,
     },
   );
@@ -214,19 +257,10 @@ function improved(
  * Standard errors and correlations from the Jacobian at the solution. Readings of one log err together (the model is off for
  * minutes, not for one reading), so the number of independent ones is reduced by their lag-one correlation.
  */
-function certainty(
-  { keys, observations }: Problem,
-  predict: (theta: readonly number[]) => readonly number[],
-  theta: readonly number[],
-): Pick<Fit, 'errors' | 'correlation'> {
-  const at = predict(theta);
-  const residuals = observations.map(({ value, sigma }, i) => (value - at[i]) / sigma);
-  const columns = keys.map((_key, k) => {
-    const up = predict(theta.map((t, j) => (j === k ? t + STEP : t)));
-    const down = predict(theta.map((t, j) => (j === k ? t - STEP : t)));
-    return observations.map(({ sigma }, i) => (up[i] - down[i]) / (2 * STEP * sigma));
-  });
-  const jacobian = new Matrix(columns).transpose();
+function certainty(problem: Problem, predict: Predict, theta: readonly number[]): Pick<Fit, 'errors' | 'correlation'> {
+  const { keys } = problem;
+  const { residuals: weighted, jacobian } = linearized(problem, predict, theta);
+  const residuals = weighted.to1DArray();
   const normal = jacobian.transpose().mmul(jacobian);
   // A direction the data do not touch at all must come out as "cannot tell", not as an error.
   for (let k = 0; k < keys.length; k++) normal.set(k, k, normal.get(k, k) + 1e-6);

@@ -1,4 +1,3 @@
-import { resinCards } from '@pentimento/core';
 import { TestShop } from '../test-support/test-shop.js';
 
 describe('accounts', () => {
@@ -55,20 +54,6 @@ describe('accounts', () => {
     await shop.anonymous().post('/api/auth/sign-in').send({ login: 'gus', password: 'long enough' }).expect(200);
     const stored = await shop.sql(`select password_hash from person where login = 'gus'`);
     expect(JSON.stringify(stored)).toContain('$argon2id$');
-  });
-
-  test('a shop of its own card versions: saved, refused when stale or contradictory', async () => {
-    const agent = await shop.signedIn();
-    const { limits, id, name } = resinCards[0];
-    const body = { baseVersion: 0, name, origin: 'data sheet', note: 'sheet of May', limits: { ...limits, maxLaminateC: 65 } };
-    expect((await agent.post(`/api/cards/${id}/versions`).send(body).expect(201)).body).toMatchObject({ version: 1, origin: 'data sheet' });
-    await agent.post(`/api/cards/${id}/versions`).send(body).expect(409);
-    const cards = (await agent.get('/api/cards')).body;
-    expect(cards.find((c: { id: string }) => c.id === id).limits.maxLaminateC).toBe(65);
-    await agent
-      .post(`/api/cards/${id}/versions`)
-      .send({ ...body, baseVersion: 1, limits: { ...limits, catalyst: { minPct: 2, typicalPct: 1, maxPct: 3 } } })
-      .expect(422);
   });
 
   test('guessing passwords is throttled across servers', async () => {

@@ -1,6 +1,6 @@
 import { Injectable } from '@nestjs/common';
 import { InjectRepository } from '@nestjs/typeorm';
-import { evaluatePlan, type PlanDocument } from '@pentimento/core';
+import { evaluatePlan, keepCardVersions, type PlanDocument } from '@pentimento/core';
 import { DataSource, Repository, type EntityManager } from 'typeorm';
 import { CardsService } from '../cards/cards.service.js';
 import { notFound, ProblemException } from '../errors/problem.js';
@@ -53,7 +53,7 @@ export class BuildsService {
 
   /** A repeated post with the same id answers with what the first one made. */
   async create(input: NewBuildDto, by: Person): Promise<BuildWithPlan> {
-    await this.refuseNonsense(input.plan);
+    const plan = await this.sound(input.plan);
     const now = new Date();
     await this.database.transaction(async (tx) => {
       const inserted: { raw: unknown } = await tx
@@ -65,21 +65,21 @@ export class BuildsService {
         .returning('id')
         .execute();
       if (!Array.isArray(inserted.raw) || inserted.raw.length === 0) return;
-      await tx.insert(BuildVersion, { buildId: input.id, number: 1, plan: input.plan, note: input.note, madeById: by.id, madeAt: now });
+      await tx.insert(BuildVersion, { buildId: input.id, number: 1, plan, note: input.note, madeById: by.id, madeAt: now });
     });
     return this.get(input.id);
   }
 
   /** Saves a new version on top of the one that was edited, or refuses when another came first. */
   async save(buildId: string, input: NewVersionDto, by: Person): Promise<BuildWithPlan> {
-    await this.refuseNonsense(input.plan);
+    const plan = await this.sound(input.plan);
     await this.database.transaction(async (tx) => {
       const build = await lockBuild(tx, buildId);
       if (build.status === 'finished') throw new ProblemException(409, 'finished', 'This build became a mold. Its plan stays as it was built.');
       if (build.currentVersion !== input.baseVersion) throw await staleVersion(tx, build);
       const number = build.currentVersion + 1;
       const now = new Date();
-      await tx.insert(BuildVersion, { buildId, number, plan: input.plan, note: input.note, madeById: by.id, madeAt: now });
+      await tx.insert(BuildVersion, { buildId, number, plan, note: input.note, madeById: by.id, madeAt: now });
       await tx.update(Build, { id: buildId }, { currentVersion: number, changedAt: now });
     });
     return this.get(buildId);
@@ -112,11 +112,13 @@ export class BuildsService {
     });
   }
 
-  /** A plan is kept only if it can be simulated. */
-  private async refuseNonsense(plan: PlanDocument): Promise<void> {
-    const { result } = evaluatePlan(plan, await this.cards.library());
+  /** A plan is kept only if it can be simulated, and with the versions of its cards. */
+  private async sound(input: PlanDocument): Promise<PlanDocument> {
+    const plan = keepCardVersions(input, await this.cards.list());
+    const { result } = evaluatePlan(plan, await this.cards.libraryFor(plan));
     if (result.status !== 'converged')
       throw new ProblemException(422, `simulation-${result.status}`, `This plan cannot be simulated: ${result.message}.`);
+    return plan;
   }
 
   private async withPlan(tx: EntityManager, build: Build): Promise<BuildWithPlan> {

@@ -57,7 +57,7 @@ describe('builds', () => {
       400,
       /wetFilmUm must not be less than 50/,
     ],
-    ['an unknown plug', { ...plan, plug: { ...plan.plug, materialId: 'cheese' } }, 400, /materialId/],
+    ['an unknown plug', { ...plan, plug: { ...plan.plug, materialId: 'cheese' } }, 422, /plug material/],
     ['a session before its predecessor', { ...plan, sessions: [plan.sessions[1], plan.sessions[0]] }, 422, /not before/],
     [
       'an unknown card',

@@ -1,6 +1,5 @@
 import {
   planRanges,
-  plugMaterials,
   type LayerRole,
   type PlanClimate,
   type PlanDocument,
@@ -8,9 +7,11 @@ import {
   type PlanLaminate,
   type PlanLayer,
   type PlanPlug,
+  type PlanPostCure,
   type PlanSession,
+  type PlanShape,
 } from '@pentimento/core';
-import { ChoiceField, FlagField, KeyField, ListField, NumberField, PartField, PatternField, TextField } from '../wire/fields.js';
+import { ChoiceField, FlagField, ListField, NumberField, NumberListField, PartField, PatternField, RecordField, TextField } from '../wire/fields.js';
 
 const ROLES: readonly LayerRole[] = ['gelcoat', 'barrier', 'skin', 'bulk'];
 const MOST_LAYERS = 12;
@@ -39,7 +40,7 @@ export class PlanSessionDto implements PlanSession {
 }
 
 export class PlanPlugDto implements PlanPlug {
-  @KeyField(Object.keys(plugMaterials)) materialId: string;
+  @TextField(60) materialId: string;
   @NumberField(planRanges.plugThicknessMm) thicknessMm: number;
   @NumberField(planRanges.heatLimitC) heatLimitC: number;
 }
@@ -57,6 +58,19 @@ export class PlanHoursDto implements PlanHours {
   @FlagField() weekends: boolean;
 }
 
+export class PlanPostCureDto implements PlanPostCure {
+  @NumberField(planRanges.startMin, { integer: true }) startMin: number;
+  @NumberField(planRanges.rampKPerH) rampKPerH: number;
+  @NumberField(planRanges.holdC) holdC: number;
+  @NumberField(planRanges.holdMin) holdMin: number;
+}
+
+export class PlanShapeDto implements PlanShape {
+  @NumberField(planRanges.panelMm) panelMm: number;
+  @NumberListField(planRanges.cornerDeg, planRanges.corners.max) cornersDeg: number[];
+  @FlagField() pockets: boolean;
+}
+
 export class PlanDocumentDto implements PlanDocument {
   @ChoiceField([1]) formatVersion: 1;
   @PatternField(/^\d{4}-\d{2}-\d{2}$/, 'start date: YYYY-MM-DD') startDate: string;
@@ -66,4 +80,7 @@ export class PlanDocumentDto implements PlanDocument {
   @PartField(() => PlanHoursDto) hours: PlanHoursDto;
   @ListField(() => PlanSessionDto, planRanges.sessions.max) sessions: PlanSessionDto[];
   @NumberField(planRanges.startMin, { integer: true }) demoldMin: number;
+  @RecordField(Number, { optional: true }) cardVersions?: Record<string, number>;
+  @PartField(() => PlanPostCureDto, { optional: true, nullable: true }) postCure?: PlanPostCureDto | null;
+  @PartField(() => PlanShapeDto, { optional: true }) shape?: PlanShapeDto;
 }

@@ -1,88 +1,74 @@
-import type { CardLimits, KineticCard, ResinCard, ResinFamily, ThermalMaterial, ValueOrigin } from '@pentimento/core';
-import { ChoiceField, FlagField, NumberField, PartField, TextField } from '../wire/fields.js';
+import { ApiExtraModels, ApiProperty } from '@nestjs/swagger';
+import {
+  materialKinds,
+  valueOrigins,
+  type CardScalar,
+  type CardValue,
+  type GelTimeStatement,
+  type MaterialCard,
+  type MaterialKind,
+  type ValueOrigin,
+  type VersionedCard,
+} from '@pentimento/core';
+import { ChoiceField, ListField, NumberField, PartField, RecordField, TextField } from '../wire/fields.js';
 
-const TEMPERATURE = { min: -20, max: 250, unit: '°C' };
-const SHARE = { min: 0, max: 1, unit: '' };
-const ORIGINS: readonly ValueOrigin[] = ['data sheet', 'own test', 'literature', 'assumed'];
+const VERSION = { min: 0, max: 1e6, unit: '' };
 
-export class CatalystRangeDto {
-  @NumberField({ min: 0.1, max: 5, unit: '%' }) minPct: number;
-  @NumberField({ min: 0.1, max: 5, unit: '%' }) maxPct: number;
-  @NumberField({ min: 0.1, max: 5, unit: '%' }) typicalPct: number;
+class SourceDto {
+  @ChoiceField(valueOrigins) origin: ValueOrigin;
+  @TextField(300, { minLength: 0 }) note: string;
+  @TextField(10, { nullable: true }) date: string | null;
 }
 
-export class CardLimitsDto implements CardLimits {
-  @PartField(() => CatalystRangeDto, { nullable: true }) catalyst: CatalystRangeDto | null;
-  @NumberField(TEMPERATURE) shopMinC: number;
-  @NumberField(TEMPERATURE) maxLaminateC: number;
-  @NumberField(TEMPERATURE, { nullable: true }) activationC: number | null;
-  @NumberField(SHARE) overlayOpensCure: number;
-  @NumberField(TEMPERATURE, { nullable: true }) restartBelowC: number | null;
-  @NumberField({ min: 0.1, max: 240, unit: 'h' }) bondClosesH: number;
-  @FlagField() wetOnWet: boolean;
-  @NumberField(SHARE) demoldCure: number;
+export class CardValueDto extends SourceDto implements CardValue {
+  @ApiProperty({ oneOf: [{ type: 'number' }, { type: 'string' }, { type: 'boolean' }], nullable: true }) value: CardScalar;
 }
 
-const ANY_NUMBER = { min: -1e13, max: 1e13, unit: '' };
-const FAMILIES: readonly ResinFamily[] = [
-  'gel coat',
-  'skin',
-  'laminating',
-  'low-profile tooling',
-  'epoxy laminating',
-  'epoxy surface',
-  'polyurethane',
-];
-
-export class ThermalMaterialDto implements ThermalMaterial {
-  @NumberField(ANY_NUMBER) rho: number;
-  @NumberField(ANY_NUMBER) cp: number;
-  @NumberField(ANY_NUMBER) k: number;
+export class GelTimeDto extends SourceDto implements GelTimeStatement {
+  @NumberField({ min: 0.5, max: 6000, unit: 'min' }) minutes: number;
+  @NumberField({ min: 0, max: 80, unit: '°C' }) tempC: number;
+  @NumberField({ min: 0.1, max: 5, unit: '%' }, { nullable: true }) catalystPct: number | null;
+  @NumberField({ min: 5, max: 5000, unit: 'g' }) massG: number;
 }
 
-/** Kinetic numbers with the keys of docs/formats.md; their ranges are the core's. */
-export class KineticsDto implements KineticCard {
-  @TextField(80) name: string;
-  @NumberField(ANY_NUMBER) rho_r: number;
-  @NumberField(ANY_NUMBER) cp_r: number;
-  @NumberField(ANY_NUMBER) k_r: number;
-  @NumberField(ANY_NUMBER) H: number;
-  @NumberField(ANY_NUMBER) k1: number;
-  @NumberField(ANY_NUMBER) k2: number;
-  @NumberField(ANY_NUMBER) E1: number;
-  @NumberField(ANY_NUMBER) E2: number;
-  @NumberField(ANY_NUMBER) m: number;
-  @NumberField(ANY_NUMBER) n: number;
-  @NumberField(ANY_NUMBER, { nullable: true }) c_ref: number | null;
-  @NumberField(ANY_NUMBER, { optional: true }) t_ind_min?: number;
-  @NumberField(ANY_NUMBER, { optional: true }) Ez?: number;
-  @NumberField(ANY_NUMBER, { optional: true }) p?: number;
-  @NumberField(ANY_NUMBER) q: number;
-  @NumberField(ANY_NUMBER) Tg0: number;
-  @NumberField(ANY_NUMBER) Tg1: number;
-  @NumberField(ANY_NUMBER) lam: number;
-  @NumberField(ANY_NUMBER) dTv: number;
-  @NumberField(ANY_NUMBER) a_gel: number;
-  @NumberField(ANY_NUMBER, { optional: true }) filler_w?: number;
-  @PartField(() => ThermalMaterialDto, { optional: true }) filler?: ThermalMaterialDto;
-}
-
-/** A resin card as the shop uses it: the built-in one (version 0) or its own newest version. */
-export class ResinCardDto implements ResinCard {
+/** A material card; its lines and their ranges are the core's tables (GET /api/cards/schema). */
+@ApiExtraModels(CardValueDto)
+export class MaterialCardDto implements MaterialCard {
+  @ChoiceField([1]) formatVersion: 1;
   @TextField(60) id: string;
+  @ChoiceField(materialKinds) kind: MaterialKind;
   @TextField(80) name: string;
-  @ChoiceField(FAMILIES) family: ResinFamily;
-  @ChoiceField(ORIGINS) origin: ValueOrigin;
-  @PartField(() => KineticsDto) kinetics: KineticsDto;
-  @PartField(() => CardLimitsDto) limits: CardLimitsDto;
-  @NumberField(SHARE) transfer: number;
-  @NumberField({ min: 0, max: 1e6, unit: '' }) version: number;
+  @RecordField(CardValueDto) values: Record<string, CardValueDto>;
+  @ListField(() => GelTimeDto, 12) gelTimes: GelTimeDto[];
+}
+
+/** A card as the shop uses it: the built-in one (version 0) or one of its own versions. */
+export class VersionedCardDto extends MaterialCardDto implements VersionedCard {
+  @NumberField(VERSION) version: number;
+}
+
+/** One version in a card's history. */
+export class CardHistoryDto {
+  @PartField(() => VersionedCardDto) card: VersionedCardDto;
+  @TextField(300, { minLength: 0 }) note: string;
+  /** null: built in */
+  @TextField(80, { nullable: true }) madeBy: string | null;
+  @ApiProperty({ type: String, format: 'date-time', nullable: true }) madeAt: string | null;
 }
 
 export class NewCardVersionDto {
-  @NumberField({ min: 0, max: 1e6, unit: '' }, { integer: true }) baseVersion: number;
-  @TextField(80) name: string;
-  @ChoiceField(ORIGINS) origin: ValueOrigin;
+  /** The version that was changed; a newer one on record refuses the save */
+  @NumberField(VERSION, { integer: true }) baseVersion: number;
   @TextField(300, { minLength: 0 }) note: string;
-  @PartField(() => CardLimitsDto) limits: CardLimitsDto;
+  @PartField(() => MaterialCardDto) card: MaterialCardDto;
+}
+
+export class NewCardDto {
+  @TextField(300, { minLength: 0 }) note: string;
+  @PartField(() => MaterialCardDto) card: MaterialCardDto;
+}
+
+export class ImportCardsDto {
+  @TextField(300, { minLength: 0 }) note: string;
+  @ListField(() => MaterialCardDto, 500) cards: MaterialCardDto[];
 }

@@ -2,17 +2,19 @@ import { DataSource, type DataSourceOptions } from 'typeorm';
 import { Build } from '../builds/build.entity.js';
 import { BuildVersion } from '../builds/build-version.entity.js';
 import { CardVersion } from '../cards/card-version.entity.js';
+import { CupTest } from '../cup-tests/cup-test.entity.js';
 import { Mold } from '../molds/mold.entity.js';
 import { Pull, Treatment } from '../molds/service-records.entity.js';
 import { Person } from '../people/person.entity.js';
 import { FirstSlice1795430400000 } from './migrations/1795430400000-first-slice.js';
+import { CardsAndCupTests1795440000000 } from './migrations/1795440000000-cards-and-cup-tests.js';
 
 export function dataSourceOptions(url: string): DataSourceOptions {
   return {
     type: 'postgres',
     url,
-    entities: [Person, Build, BuildVersion, CardVersion, Mold, Pull, Treatment],
-    migrations: [FirstSlice1795430400000],
+    entities: [Person, Build, BuildVersion, CardVersion, CupTest, Mold, Pull, Treatment],
+    migrations: [FirstSlice1795430400000, CardsAndCupTests1795440000000],
     synchronize: false,
   };
 }

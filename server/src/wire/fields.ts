@@ -1,5 +1,5 @@
 import { applyDecorators } from '@nestjs/common';
-import { ApiProperty } from '@nestjs/swagger';
+import { ApiProperty, getSchemaPath } from '@nestjs/swagger';
 import type { Range } from '@pentimento/core';
 import { Type, type ClassConstructor } from 'class-transformer';
 import {
@@ -10,6 +10,7 @@ import {
   IsIn,
   IsInt,
   IsNumber,
+  IsObject,
   IsOptional,
   IsString,
   IsUUID,
@@ -92,5 +93,30 @@ export function ListField<T extends object>(type: () => ClassConstructor<T>, mos
     ArrayMaxSize(most),
     ValidateNested({ each: true }),
     Type(type),
+  );
+}
+
+/** An object of parts by key (name the part in ApiExtraModels on the class), or of numbers; what keys there may be is the core's to check. */
+export function RecordField<T extends object>(
+  type: ClassConstructor<T> | typeof Number,
+  { optional = false }: { optional?: boolean } = {},
+): PropertyDecorator {
+  const number = type === Number;
+  const additionalProperties = number ? { type: 'number' } : { $ref: getSchemaPath(type) };
+  return applyDecorators(
+    ApiProperty({ type: 'object', additionalProperties, selfRequired: !optional }),
+    ...(optional ? [IsOptional()] : [IsDefined()]),
+    IsObject(),
+  );
+}
+
+export function NumberListField(range: Range, most: number): PropertyDecorator {
+  return applyDecorators(
+    ApiProperty({ type: Number, isArray: true, maxItems: most }),
+    IsArray(),
+    ArrayMaxSize(most),
+    IsNumber({ allowNaN: false, allowInfinity: false }, { each: true }),
+    Min(range.min, { each: true }),
+    Max(range.max, { each: true }),
   );
 }

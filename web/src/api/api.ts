@@ -8,14 +8,16 @@ export type Build = Schemas['BuildDto'];
 export type VersionHead = Schemas['VersionHeadDto'];
 export type Version = Schemas['VersionDto'];
 export type Mold = Schemas['MoldDto'];
-export type Card = Schemas['ResinCardDto'];
+export type Card = Schemas['VersionedCardDto'];
+export type CardHistory = Schemas['CardHistoryDto'];
+export type CupTestRecord = Schemas['CupTestDto'];
 export type NewPull = Schemas['NewPullDto'];
 export type NewTreatment = Schemas['NewTreatmentDto'];
 
 export const api = createApi({
   reducerPath: 'api',
   baseQuery: fetchBaseQuery({ baseUrl: '/api', timeout: 20000 }),
-  tagTypes: ['Who', 'Builds', 'Molds', 'Cards', 'People'],
+  tagTypes: ['Who', 'Builds', 'Molds', 'Cards', 'CupTests', 'People'],
   refetchOnReconnect: true,
   endpoints: (build) => ({
     who: build.query<Who, void>({ query: () => 'auth/who', providesTags: ['Who'] }),
@@ -49,6 +51,30 @@ export const api = createApi({
       query: ({ id, body }) => ({ url: `cards/${id}/versions`, method: 'POST', body }),
       invalidatesTags: ['Cards'],
     }),
+    cardHistory: build.query<CardHistory[], string>({ query: (id) => `cards/${id}/versions`, providesTags: ['Cards'] }),
+    /** Given versions of given cards; they never change, so they are kept. */
+    keptCards: build.query<Card[], readonly { id: string; version: number }[]>({
+      queryFn: async (wanted, _api, _extra, fetch) => {
+        const answers = await Promise.all(wanted.map(({ id, version }) => fetch(`cards/${id}/versions/${String(version)}`)));
+        const failed = answers.find(({ error }) => error);
+        if (failed?.error) return { error: failed.error };
+        return { data: answers.flatMap(({ data }) => (isCard(data) ? [data] : [])) };
+      },
+      keepUnusedDataFor: 3600,
+    }),
+    createCard: build.mutation<Card, Schemas['NewCardDto']>({
+      query: (body) => ({ url: 'cards', method: 'POST', body }),
+      invalidatesTags: ['Cards'],
+    }),
+    importCards: build.mutation<Card[], Schemas['ImportCardsDto']>({
+      query: (body) => ({ url: 'cards/import', method: 'POST', body }),
+      invalidatesTags: ['Cards'],
+    }),
+    cupTests: build.query<CupTestRecord[], string>({ query: (cardId) => `cards/${cardId}/cup-tests`, providesTags: ['CupTests'] }),
+    addCupTest: build.mutation<CupTestRecord, { cardId: string; body: Schemas['NewCupTestDto'] }>({
+      query: ({ cardId, body }) => ({ url: `cards/${cardId}/cup-tests`, method: 'POST', body }),
+      invalidatesTags: ['CupTests'],
+    }),
     molds: build.query<Mold[], void>({ query: () => 'molds', providesTags: ['Molds'] }),
     addPull: build.mutation<Mold, { moldId: string; body: NewPull }>({
       query: ({ moldId, body }) => ({ url: `molds/${moldId}/pulls`, method: 'POST', body }),
@@ -64,6 +90,10 @@ export const api = createApi({
     }),
   }),
 });
+
+function isCard(value: unknown): value is Card {
+  return typeof value === 'object' && value !== null && 'values' in value && 'version' in value;
+}
 
 export const {
   useWhoQuery,
@@ -82,6 +112,12 @@ export const {
   useFinishBuildMutation,
   useCardsQuery,
   useSaveCardMutation,
+  useCardHistoryQuery,
+  useKeptCardsQuery,
+  useCreateCardMutation,
+  useImportCardsMutation,
+  useCupTestsQuery,
+  useAddCupTestMutation,
   useMoldsQuery,
   useAddPullMutation,
   useUndoPullMutation,

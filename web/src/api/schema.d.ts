@@ -205,7 +205,39 @@ export interface paths {
         };
         get: operations["CardsController_list"];
         put?: never;
+        post: operations["CardsController_create"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/cards/schema": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["CardsController_schema"];
+        put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/cards/import": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["CardsController_import"];
         delete?: never;
         options?: never;
         head?: never;
@@ -219,9 +251,57 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        get?: never;
+        get: operations["CardsController_history"];
         put?: never;
         post: operations["CardsController_addVersion"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/cards/{id}/versions/{version}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["CardsController_version"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/cards/{id}/cup-tests": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["CupTestsController_list"];
+        put?: never;
+        post: operations["CupTestsController_add"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/logger/stand-in": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["CupTestsController_standIn"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -412,6 +492,22 @@ export interface components {
             startMin: number;
             layers: components["schemas"]["PlanLayerDto"][];
         };
+        PlanPostCureDto: {
+            /** @description min */
+            startMin: number;
+            /** @description K/h */
+            rampKPerH: number;
+            /** @description °C */
+            holdC: number;
+            /** @description min */
+            holdMin: number;
+        };
+        PlanShapeDto: {
+            /** @description mm */
+            panelMm: number;
+            cornersDeg: number[];
+            pockets: boolean;
+        };
         PlanDocumentDto: {
             /** @enum {number} */
             formatVersion: 1;
@@ -424,6 +520,11 @@ export interface components {
             sessions: components["schemas"]["PlanSessionDto"][];
             /** @description min */
             demoldMin: number;
+            cardVersions?: {
+                [key: string]: number;
+            };
+            postCure?: components["schemas"]["PlanPostCureDto"] | null;
+            shape?: components["schemas"]["PlanShapeDto"];
         };
         VersionDto: {
             number: number;
@@ -510,79 +611,114 @@ export interface components {
             pulls: components["schemas"]["PullDto"][];
             treatments: components["schemas"]["TreatmentDto"][];
         };
-        ThermalMaterialDto: {
-            rho: number;
-            cp: number;
-            k: number;
-        };
-        KineticsDto: {
-            name: string;
-            rho_r: number;
-            cp_r: number;
-            k_r: number;
-            H: number;
-            k1: number;
-            k2: number;
-            E1: number;
-            E2: number;
-            m: number;
-            n: number;
-            c_ref: number | null;
-            t_ind_min?: number;
-            Ez?: number;
-            p?: number;
-            q: number;
-            Tg0: number;
-            Tg1: number;
-            lam: number;
-            dTv: number;
-            a_gel: number;
-            filler_w?: number;
-            filler?: components["schemas"]["ThermalMaterialDto"];
-        };
-        CatalystRangeDto: {
-            /** @description % */
-            minPct: number;
-            /** @description % */
-            maxPct: number;
-            /** @description % */
-            typicalPct: number;
-        };
-        CardLimitsDto: {
-            catalyst: components["schemas"]["CatalystRangeDto"] | null;
-            /** @description °C */
-            shopMinC: number;
-            /** @description °C */
-            maxLaminateC: number;
-            /** @description °C */
-            activationC: number | null;
-            overlayOpensCure: number;
-            /** @description °C */
-            restartBelowC: number | null;
-            /** @description h */
-            bondClosesH: number;
-            wetOnWet: boolean;
-            demoldCure: number;
-        };
-        ResinCardDto: {
-            id: string;
-            name: string;
-            /** @enum {string} */
-            family: "gel coat" | "skin" | "laminating" | "low-profile tooling" | "epoxy laminating" | "epoxy surface" | "polyurethane";
-            /** @enum {string} */
-            origin: "data sheet" | "own test" | "literature" | "assumed";
-            kinetics: components["schemas"]["KineticsDto"];
-            limits: components["schemas"]["CardLimitsDto"];
-            transfer: number;
-            version: number;
-        };
-        NewCardVersionDto: {
-            baseVersion: number;
-            name: string;
+        CardValueDto: {
             /** @enum {string} */
             origin: "data sheet" | "own test" | "literature" | "assumed";
             note: string;
-            limits: components["schemas"]["CardLimitsDto"];
+            date: string | null;
+            value: (number | string | boolean) | null;
+        };
+        GelTimeDto: {
+            /** @enum {string} */
+            origin: "data sheet" | "own test" | "literature" | "assumed";
+            note: string;
+            date: string | null;
+            /** @description min */
+            minutes: number;
+            /** @description °C */
+            tempC: number;
+            /** @description % */
+            catalystPct: number | null;
+            /** @description g */
+            massG: number;
+        };
+        VersionedCardDto: {
+            /** @enum {number} */
+            formatVersion: 1;
+            id: string;
+            /** @enum {string} */
+            kind: "resin" | "filler" | "reinforcement" | "plug material" | "coating" | "release agent" | "hardener";
+            name: string;
+            values: {
+                [key: string]: components["schemas"]["CardValueDto"];
+            };
+            gelTimes: components["schemas"]["GelTimeDto"][];
+            version: number;
+        };
+        MaterialCardDto: {
+            /** @enum {number} */
+            formatVersion: 1;
+            id: string;
+            /** @enum {string} */
+            kind: "resin" | "filler" | "reinforcement" | "plug material" | "coating" | "release agent" | "hardener";
+            name: string;
+            values: {
+                [key: string]: components["schemas"]["CardValueDto"];
+            };
+            gelTimes: components["schemas"]["GelTimeDto"][];
+        };
+        NewCardDto: {
+            note: string;
+            card: components["schemas"]["MaterialCardDto"];
+        };
+        ImportCardsDto: {
+            note: string;
+            cards: components["schemas"]["MaterialCardDto"][];
+        };
+        CardHistoryDto: {
+            card: components["schemas"]["VersionedCardDto"];
+            note: string;
+            madeBy: string | null;
+            /** Format: date-time */
+            madeAt: string | null;
+        };
+        NewCardVersionDto: {
+            baseVersion: number;
+            note: string;
+            card: components["schemas"]["MaterialCardDto"];
+        };
+        TemperatureLogDto: {
+            timeS: number[];
+            tempC: number[];
+        };
+        CupTestDataDto: {
+            /** @description g */
+            massG: number;
+            /** @description °C */
+            startC: number;
+            /** @description °C */
+            airC: number;
+            /** @description % */
+            catalystPct: number | null;
+            /** @description min */
+            gelMin: number | null;
+            /** @description °C */
+            peakC: number | null;
+            /** @description min */
+            peakMin: number | null;
+            log: components["schemas"]["TemperatureLogDto"] | null;
+            /** @description s */
+            sensorLagS: number;
+        };
+        CupTestDto: {
+            /** Format: uuid */
+            id: string;
+            test: components["schemas"]["CupTestDataDto"];
+            /** @enum {string} */
+            source: "by hand" | "file" | "logger" | "stand-in logger";
+            note: string;
+            cardId: string;
+            madeBy: string;
+            /** Format: date-time */
+            madeAt: string;
+        };
+        NewCupTestDto: {
+            /** Format: uuid */
+            id: string;
+            test: components["schemas"]["CupTestDataDto"];
+            /** @enum {string} */
+            source: "by hand" | "file" | "logger" | "stand-in logger";
+            note: string;
         };
         NewPullDto: {
             /** Format: uuid */
@@ -960,7 +1096,93 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ResinCardDto"][];
+                    "application/json": components["schemas"]["VersionedCardDto"][];
+                };
+            };
+        };
+    };
+    CardsController_create: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewCardDto"];
+            };
+        };
+        responses: {
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["VersionedCardDto"];
+                };
+            };
+        };
+    };
+    CardsController_schema: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": Record<string, never>;
+                };
+            };
+        };
+    };
+    CardsController_import: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ImportCardsDto"];
+            };
+        };
+        responses: {
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["VersionedCardDto"][];
+                };
+            };
+        };
+    };
+    CardsController_history: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CardHistoryDto"][];
                 };
             };
         };
@@ -985,8 +1207,106 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ResinCardDto"];
+                    "application/json": components["schemas"]["VersionedCardDto"];
                 };
+            };
+        };
+    };
+    CardsController_version: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+                version: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["VersionedCardDto"];
+                };
+            };
+        };
+    };
+    CupTestsController_list: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CupTestDto"][];
+                };
+            };
+        };
+    };
+    CupTestsController_add: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewCupTestDto"];
+            };
+        };
+        responses: {
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CupTestDto"];
+                };
+            };
+        };
+    };
+    CupTestsController_standIn: {
+        parameters: {
+            query: {
+                cardId: string;
+                /** @description g */
+                massG: number;
+                /** @description °C */
+                startC: number;
+                /** @description % */
+                catalystPct?: number;
+                seed: number;
+                /** @description × */
+                speed: number;
+            };
+            header: {
+                "last-event-id": string;
+            };
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
         };
     };

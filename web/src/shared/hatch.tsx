@@ -8,6 +8,7 @@ export function hatchOf(family: ResinFamily | undefined): HatchId {
   switch (family) {
     case 'gel coat':
       return 'gelcoat';
+    case 'barrier':
     case 'skin':
       return 'skin';
     case 'low-profile tooling':
@@ -17,6 +18,7 @@ export function hatchOf(family: ResinFamily | undefined): HatchId {
     case 'epoxy surface':
       return 'surface';
     case 'polyurethane':
+    case 'paste and putty':
       return 'foam';
     default:
       return 'laminate';

@@ -11,7 +11,9 @@ export function StackDrawing({ plan, cards }: { plan: PlanDocument; cards: CardL
   const hatch = useId();
   const layers = plan.sessions.flatMap((session, s) =>
     session.layers.flatMap((layer) =>
-      cards.has(layer.cardId) ? [{ s, layer, thick: layerBuild(layer, cards).thicknessM, family: cards.get(layer.cardId)?.family }] : [],
+      cards.resins.has(layer.cardId)
+        ? [{ s, layer, thick: layerBuild(layer, cards).thicknessM, family: cards.resins.get(layer.cardId)?.family }]
+        : [],
     ),
   );
   const base = HEIGHT - PLUG;

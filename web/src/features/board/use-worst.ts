@@ -19,8 +19,9 @@ export function useWorst(builds: readonly Build[] | undefined, cards: readonly C
     const { service, stop } = makeSimulation();
     let on = true;
     const judge = async (): Promise<void> => {
+      await service.setCards(cards);
       for (const build of builds) {
-        const verdicts = await service.verdicts(build.current.plan, cards);
+        const verdicts = await service.verdicts(build.current.plan);
         if (!on) return;
         const found =
           verdicts && verdicts.length > 0 ? { level: worstLevel(verdicts), verdict: verdicts.find((v) => v.level !== 'ok') ?? null } : null;

@@ -14,6 +14,14 @@ export function verdictLine({ kind, subject, level }: Verdict): string {
       return near ? `${subject}: window closing or closed` : `${subject}: outside the window`;
     case 'demold-cure':
       return near ? `${subject} barely cured at demold` : `${subject} not cured at demold`;
+    case 'demold-tg':
+      return near ? `${subject} hardly cool at demold` : `${subject} still soft at demold`;
+    case 'post-cure-tg':
+      return near ? 'post-cure close to the glass transition' : 'post-cure above the glass transition';
+    case 'post-cure-ramp':
+      return 'post-cure ramp too fast';
+    case 'post-cure-start':
+      return 'post-cure starts too soon';
     case 'shop-minimum':
       return near ? `${subject} near its minimum` : `${subject} too cold`;
     case 'catalyst-range':

@@ -1,5 +1,5 @@
-import { cardLibrary, moveSession, worstLevel, type PlanDocument } from '@pentimento/core';
-import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
+import { moveSession, withNewestCard, worstLevel, type CardLibrary, type OutdatedCard, type PlanDocument } from '@pentimento/core';
+import { useCallback, useEffect, useRef, useState } from 'react';
 import { useParams } from 'react-router';
 import { useBuildQuery, useCardsQuery, useSaveVersionMutation, type Build, type Card } from '../../api/api';
 import { problemOf, type Problem } from '../../api/problem';
@@ -18,6 +18,7 @@ import { SaveDialog } from './save-dialog';
 import { useSimulation } from './simulation/use-simulation';
 import { StackTable } from './stack-table';
 import { useOpenPlan } from './use-open-plan';
+import { usePlanCards } from './use-plan-cards';
 import { VerdictList } from './verdict-list';
 
 /** Board → a build → Sequence: the growth chart, its verdicts, and the stack behind it. */
@@ -26,8 +27,9 @@ export function SequencePage() {
   const build = useBuildQuery(buildId, { refetchOnMountOrArgChange: true });
   const cards = useCardsQuery();
   const plan = useOpenPlan(build.isFetching && !build.data ? undefined : build.currentData);
-  const error = build.error ?? cards.error;
-  if (error && !build.data)
+  const planCards = usePlanCards(plan?.present ?? null, cards.data);
+  const error = build.error ?? cards.error ?? planCards.error;
+  if (error && !(build.data && planCards.cards))
     return (
       <Failed
         error={error}
@@ -37,13 +39,30 @@ export function SequencePage() {
         }}
       />
     );
-  if (!build.data || !cards.data || !plan?.present) return <Loading what="the plan" />;
-  return <Sequence build={build.data} cards={cards.data} plan={plan} present={plan.present} />;
+  if (!build.data || !planCards.cards || !planCards.library || !plan?.present) return <Loading what="the plan" />;
+  return (
+    <Sequence
+      build={build.data}
+      cards={planCards.cards}
+      library={planCards.library}
+      outdated={planCards.outdated}
+      plan={plan}
+      present={plan.present}
+    />
+  );
 }
 
-function Sequence({ build, cards, plan, present }: { build: Build; cards: readonly Card[]; plan: PlanState; present: PlanDocument }) {
+interface SequenceProps {
+  readonly build: Build;
+  readonly cards: readonly Card[];
+  readonly library: CardLibrary;
+  readonly outdated: readonly OutdatedCard[];
+  readonly plan: PlanState;
+  readonly present: PlanDocument;
+}
+
+function Sequence({ build, cards, library, outdated, plan, present }: SequenceProps) {
   const dispatch = useAppDispatch();
-  const library = useMemo(() => cardLibrary(cards), [cards]);
   const shown = plan.preview ?? present;
   const simulation = useSimulation(shown, cards);
   const [view, setView] = useState<ChartView>({ heightMode: 'even', folded: true, cureLevel: 0.6 });

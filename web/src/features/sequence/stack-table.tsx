@@ -9,6 +9,7 @@ import {
   removeLayer,
   type CardLibrary,
   type PlanDocument,
+  type ResinCard,
   type PlanLayer,
   type PlanSession,
 } from '@pentimento/core';
@@ -147,7 +148,7 @@ function LayerCells({
   onEdit: (plan: PlanDocument) => void;
 }) {
   const units = useUnits();
-  const card = cards.get(layer.cardId);
+  const card = cards.resins.get(layer.cardId);
   const change = (part: Partial<PlanLayer>): void => {
     onEdit(changeLayer(plan, layer.id, part));
   };
@@ -172,17 +173,17 @@ function LayerCells({
           className="hairline bg-base-100 h-7 max-w-44 border"
           value={layer.cardId}
           onChange={(event) => {
-            const chosen = cards.get(event.target.value);
+            const chosen = cards.resins.get(event.target.value);
             change({ cardId: event.target.value, catalystPct: chosen?.limits.catalyst?.typicalPct ?? null });
           }}
         >
-          {[...cards.values()].map(({ id, name }) => (
+          {[...cards.resins.values()].map(({ id, name }) => (
             <option key={id} value={id}>
               {name}
             </option>
           ))}
         </select>
-        <span className="muted block text-xs">{card?.origin === 'assumed' ? 'card assumed (typical)' : `card: ${card?.origin ?? 'missing'}`}</span>
+        <span className="muted block text-xs">{card ? cardStanding(card) : 'card missing'}</span>
       </td>
       <td className="px-2 py-1 align-top">
         {layer.catalystPct === null ? (
@@ -302,4 +303,11 @@ function AmountCells({ layer, change }: { layer: PlanLayer; change: (part: Parti
       </td>
     </>
   );
+}
+
+/** How far a card can be trusted, in a few words. */
+function cardStanding({ sheet, version }: ResinCard): string {
+  const { origin } = sheet.values.H;
+  const words = { assumed: 'assumed', literature: 'from literature', 'data sheet': 'from the sheet', 'own test': 'own cup test' };
+  return `card v${String(version)}, heat ${words[origin]}`;
 }

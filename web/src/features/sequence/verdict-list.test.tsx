@@ -10,6 +10,7 @@ jest.mock('../../api/api', () => ({ useWhoQuery: () => ({ data: { person: { unit
 const hot: Verdict = {
   id: 'peak-l4',
   kind: 'layer-peak',
+  aboutId: null,
   subject: 'Bulk mat',
   level: 'stop',
   quantity: 'temperature',

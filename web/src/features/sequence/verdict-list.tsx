@@ -13,7 +13,12 @@ function verdictTitle({ kind, subject }: Verdict): string {
       return `${subject}, coolest place`;
     case 'window':
     case 'shop-minimum':
+    case 'post-cure-ramp':
+    case 'post-cure-start':
+    case 'post-cure-tg':
       return subject;
+    case 'demold-tg':
+      return `${subject}, warm at demold`;
     case 'demold-cure':
       return `${subject}, cure at demold`;
     case 'catalyst-range':
@@ -31,6 +36,8 @@ function amount(units: Units, { quantity }: Verdict, value: number): string {
       return clockText(value * 3600);
     case 'percent':
       return `${value.toFixed(1)} %`;
+    case 'ramp':
+      return `${units.show('temperatureDifference', value).toFixed(0)} ${units.unit('temperatureDifference')}/h`;
   }
 }
 
@@ -47,6 +54,8 @@ function marginText(units: Units, verdict: Verdict): string {
       return size > 90 ? 'never' : `${sign}${size.toFixed(1)} h`;
     case 'percent':
       return `${sign}${size.toFixed(1)} %`;
+    case 'ramp':
+      return `${sign}${units.show('temperatureDifference', size).toFixed(0)} ${units.unit('temperatureDifference')}/h`;
   }
 }
 

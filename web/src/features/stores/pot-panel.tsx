@@ -1,7 +1,6 @@
-import { KELVIN } from '@pentimento/core';
+import { KELVIN, type ResinCard } from '@pentimento/core';
 import { line, scaleLinear } from 'd3';
 import { useEffect, useState } from 'react';
-import type { Card } from '../../api/api';
 import { NumberCell } from '../../shared/number-cell';
 import { useUnits } from '../../shared/use-units';
 import { makeSimulation } from '../sequence/simulation/make-worker';
@@ -14,7 +13,7 @@ const MASS_KG = { min: 0.02, max: 20 };
 const SHOP_C = { min: 5, max: 40 };
 
 /** A pot of this resin left standing: how long it stays workable and how hot it gets. Computed in a worker. */
-export function PotPanel({ card }: { card: Card }) {
+export function PotPanel({ card }: { card: ResinCard }) {
   const units = useUnits();
   const [massKg, setMassKg] = useState(0.1);
   const [shopC, setShopC] = useState(20);

@@ -1,145 +1,167 @@
-import { glassTransitionC } from '@pentimento/core';
+import { cardRows, cardText, materialKinds, resinFamilies, writeCardFile, type MaterialKind } from '@pentimento/core';
+import { Download, Plus, Upload } from 'lucide-react';
+import Papa from 'papaparse';
 import { useEffect, useId, useState } from 'react';
 import { useLocation, useNavigate } from 'react-router';
 import { useCardsQuery, type Card } from '../../api/api';
 import { HatchDefs, hatchOf } from '../../shared/hatch';
+import { saveFile } from '../../shared/save-file';
 import { Failed, Loading } from '../../shared/states';
-import { useUnits } from '../../shared/use-units';
-import { CardForm } from './card-form';
-import { PotPanel } from './pot-panel';
+import { CardPage } from './card-page';
+import { ImportDialog } from './import-cards';
+import { NewCardDialog } from './new-card';
 
-/** Material cards: what a resin does, and where each number comes from. */
+const KIND_WORDS: Record<MaterialKind, string> = {
+  resin: 'Resins',
+  filler: 'Fillers',
+  reinforcement: 'Reinforcements and cores',
+  'plug material': 'Plug materials',
+  coating: 'Coatings, waxes, tapes',
+  'release agent': 'Release agents',
+  hardener: 'Hardeners',
+};
+
+/** Material cards: what a material does, and where each number comes from. */
 export function StoresPage() {
   const { data, error, refetch } = useCardsQuery();
   const { hash } = useLocation();
   const navigate = useNavigate();
-  const hatch = useId();
+  const [search, setSearch] = useState('');
+  const [sheet, setSheet] = useState<'new' | 'import' | null>(null);
   const chosen = data?.find(({ id }) => `#${id}` === hash) ?? data?.at(0);
   useEffect(() => {
     if (hash) document.getElementById(`card-${hash.slice(1)}`)?.scrollIntoView({ block: 'nearest' });
   }, [hash]);
   if (error && !data) return <Failed error={error} retry={() => void refetch()} />;
   if (!data || !chosen) return <Loading what="the cards" />;
+  const close = (): void => {
+    setSheet(null);
+  };
   return (
-    <div>
-      <div className="rule flex items-center gap-4 border-b px-4 py-2">
-        <h1 className="text-xl font-semibold">Stores</h1>
-        <p className="muted">Resin cards. Lots, reinforcements and cup tests are not built yet.</p>
-      </div>
-      <div className="grid lg:grid-cols-[22rem_minmax(0,1fr)]">
-        <ul className="hairline lg:border-r">
-          {data.map((card) => (
-            <li key={card.id} id={`card-${card.id}`}>
-              <button
-                type="button"
-                aria-current={card.id === chosen.id}
-                className={`hairline grid w-full grid-cols-[2.5rem_1fr] items-center gap-3 border-b px-4 py-2 text-left ${card.id === chosen.id ? 'bg-base-200' : 'hover:bg-base-200'}`}
-                onClick={() => void navigate(`#${card.id}`, { replace: true })}
-              >
-                <svg width="40" height="28" aria-hidden>
-                  <HatchDefs prefix={`${hatch}${card.id}`} />
-                  <rect x="0.5" y="0.5" width="39" height="27" fill={`url(#${hatch}${card.id}-${hatchOf(card.family)})`} stroke="currentColor" />
-                </svg>
-                <span>
-                  <span className="block leading-tight font-semibold">{card.name}</span>
-                  <span className="muted text-sm">
-                    {card.family} · {card.version === 0 ? 'built in, assumed' : `shop’s own v${String(card.version)}`}
-                  </span>
-                </span>
-              </button>
-            </li>
-          ))}
-        </ul>
-        <CardSheet key={`${chosen.id}-${String(chosen.version)}`} card={chosen} />
-      </div>
-    </div>
-  );
-}
-
-function CardSheet({ card }: { card: Card }) {
-  const units = useUnits();
-  const [editing, setEditing] = useState(false);
-  const { limits, kinetics } = card;
-  const temperature = (value: number | null): string => (value === null ? 'none' : units.text('temperature', value));
-  const shop: [string, string][] = [
-    [
-      'Catalyst',
-      limits.catalyst
-        ? `${String(limits.catalyst.minPct)}–${String(limits.catalyst.maxPct)} %, usually ${String(limits.catalyst.typicalPct)} %`
-        : 'fixed ratio: never more hardener for speed',
-    ],
-    ['Coldest shop', temperature(limits.shopMinC)],
-    ['Hottest laminate wanted', temperature(limits.maxLaminateC)],
-    ['Must reach, coolest place', temperature(limits.activationC)],
-    ['Next coat from degree of cure', limits.overlayOpensCure.toFixed(2)],
-    ['Next session below', temperature(limits.restartBelowC)],
-    ['Bond closes after', `${String(limits.bondClosesH)} h`],
-    ['Wet on wet before gel', limits.wetOnWet ? 'yes' : 'no'],
-    ['Cure for demolding', limits.demoldCure.toFixed(2)],
-  ];
-  const cure: [string, string][] = [
-    ['Density without filler', `${String(kinetics.rho_r)} kg/m³`],
-    ['Heat of cure (effective)', `${(kinetics.H / 1000).toFixed(0)} kJ/kg resin`],
-    ['Filler', kinetics.filler_w ? `${(kinetics.filler_w * 100).toFixed(0)} % of paste` : 'none'],
-    ['Induction at 25 °C', kinetics.t_ind_min === undefined ? 'none' : `${String(kinetics.t_ind_min)} min at ${String(kinetics.c_ref ?? 0)} %`],
-    ['k1 · k2 at 25 °C', `${kinetics.k1.toExponential(2)} · ${kinetics.k2.toExponential(2)} 1/s`],
-    ['Activation energy', `${(kinetics.E2 / 1000).toFixed(1)} kJ/mol`],
-    ['Degree of cure at gel', kinetics.a_gel.toFixed(2)],
-    ['Tg fully cured', units.text('temperature', glassTransitionC(1, kinetics))],
-  ];
-  return (
-    <section className="p-5" aria-label={card.name}>
-      <div className="flex items-start justify-between gap-4">
-        <div>
-          <h2 className="text-xl font-semibold">{card.name}</h2>
-          <p className="muted">
-            Origin: <em>{card.origin}</em>
-            {card.origin === 'assumed' && ' — typical, fitted to no measurement. Your data sheet and your cup test decide.'}
-          </p>
-        </div>
+    <div className="flex min-h-full flex-col">
+      <div className="rule flex flex-wrap items-center gap-2 border-b px-4 py-2">
+        <h1 className="mr-2 text-xl font-semibold">Stores</h1>
+        <input
+          type="search"
+          aria-label="Find a card"
+          placeholder="Find a card"
+          className="hairline bg-base-100 h-8 w-44 border px-2 text-sm"
+          value={search}
+          onChange={(event) => {
+            setSearch(event.target.value);
+          }}
+        />
+        <span className="grow" />
         <button
           type="button"
           className="btn btn-sm"
           onClick={() => {
-            setEditing(true);
+            setSheet('new');
           }}
         >
-          Enter data-sheet limits
+          <Plus size={14} aria-hidden /> Card
+        </button>
+        <button
+          type="button"
+          className="btn btn-sm btn-ghost"
+          onClick={() => {
+            setSheet('import');
+          }}
+        >
+          <Upload size={14} aria-hidden /> Import
+        </button>
+        <button
+          type="button"
+          className="btn btn-sm btn-ghost"
+          onClick={() => {
+            saveFile('cards.json', JSON.stringify(writeCardFile(data), null, 1), 'application/json');
+          }}
+        >
+          <Download size={14} aria-hidden /> All, JSON
+        </button>
+        <button
+          type="button"
+          className="btn btn-sm btn-ghost"
+          onClick={() => {
+            saveFile('cards.csv', Papa.unparse(cardRows(data)), 'text/csv');
+          }}
+        >
+          <Download size={14} aria-hidden /> All, list
         </button>
       </div>
-      <div className="mt-4 grid gap-8 xl:grid-cols-2">
-        <Sheet title="In the shop" rows={shop} />
-        <Sheet title="In the simulation" rows={cure} />
+      <div className="grid flex-1 lg:grid-cols-[19rem_minmax(0,1fr)]">
+        <nav aria-label="Cards" className="hairline max-h-64 overflow-y-auto lg:max-h-none lg:border-r">
+          {materialKinds.map((kind) => (
+            <CardGroup
+              key={kind}
+              title={KIND_WORDS[kind]}
+              cards={inOrder(data.filter((card) => card.kind === kind && card.name.toLowerCase().includes(search.toLowerCase())))}
+              chosen={chosen}
+              onChoose={(id) => void navigate(`#${id}`, { replace: true })}
+            />
+          ))}
+        </nav>
+        <CardPage key={chosen.id} card={chosen} />
       </div>
-      <PotPanel card={card} />
-      <p className="muted mt-5 max-w-2xl text-sm">
-        Peroxide hardeners burn eyes and start fires: never near a metal accelerator, on rags, or in a closed pot. Styrene and amines need air and
-        gloves. The safety data sheet and local rules decide.
-      </p>
-      {editing && (
-        <CardForm
-          card={card}
-          onClose={() => {
-            setEditing(false);
+      {sheet === 'new' && (
+        <NewCardDialog
+          cards={data}
+          onMade={({ id }) => {
+            close();
+            void navigate(`#${id}`);
           }}
+          onClose={close}
         />
       )}
-    </section>
+      {sheet === 'import' && <ImportDialog known={data} onClose={close} />}
+    </div>
   );
 }
 
-function Sheet({ title, rows }: { title: string; rows: readonly (readonly [string, string])[] }) {
+/** Resins in the order in which they are laid, the rest by name. */
+function inOrder(cards: readonly Card[]): Card[] {
+  const rank = (card: Card): number => resinFamilies.findIndex((family) => family === cardText(card, 'family'));
+  return [...cards].sort((a, b) => rank(a) - rank(b) || a.name.localeCompare(b.name));
+}
+
+function CardGroup({ title, cards, chosen, onChoose }: { title: string; cards: readonly Card[]; chosen: Card; onChoose: (id: string) => void }) {
+  const hatch = useId();
+  if (cards.length === 0) return null;
   return (
-    <div>
-      <h3 className="rule border-b font-semibold">{title}</h3>
-      <dl className="grid grid-cols-[1fr_auto] text-sm">
-        {rows.map(([name, value]) => (
-          <div key={name} className="contents">
-            <dt className="hairline border-b py-1">{name}</dt>
-            <dd className="num hairline max-w-64 border-b py-1 pl-4 text-right">{value}</dd>
-          </div>
+    <section aria-label={title}>
+      <h2 className="muted bg-base-200 hairline border-b px-4 py-1 text-sm font-semibold">{title}</h2>
+      <ul>
+        {cards.map((card) => (
+          <li key={card.id} id={`card-${card.id}`}>
+            <button
+              type="button"
+              aria-current={card.id === chosen.id}
+              className={`hairline flex w-full items-center gap-3 border-b px-4 py-1.5 text-left ${card.id === chosen.id ? 'bg-base-200 border-l-primary border-l-4 pl-3' : 'hover:bg-base-200'}`}
+              onClick={() => {
+                onChoose(card.id);
+              }}
+            >
+              {card.kind === 'resin' && (
+                <svg width="30" height="22" aria-hidden className="shrink-0">
+                  <HatchDefs prefix={`${hatch}${card.id}`} />
+                  <rect
+                    x="0.5"
+                    y="0.5"
+                    width="29"
+                    height="21"
+                    fill={`url(#${hatch}${card.id}-${hatchOf(resinFamilies.find((family) => family === cardText(card, 'family')))})`}
+                    stroke="currentColor"
+                  />
+                </svg>
+              )}
+              <span className="min-w-0">
+                <span className="block leading-tight font-semibold">{card.name}</span>
+                <span className="muted text-xs">{card.version === 0 ? 'built in' : `shop’s own v${String(card.version)}`}</span>
+              </span>
+            </button>
+          </li>
         ))}
-      </dl>
-    </div>
+      </ul>
+    </section>
   );
 }

@@ -37,7 +37,7 @@ export function SectionColumn({
     <g transform={`translate(${x.toFixed(1)},0)`}>
       {heights.boxes.map((box, i) => {
         const planLayer = layers.at(i);
-        const family = planLayer ? cards.get(planLayer.cardId)?.family : undefined;
+        const family = planLayer ? cards.resins.get(planLayer.cardId)?.family : undefined;
         const y = labelY[i] - over;
         return (
           <g key={`${box.layer.name}-${String(i)}`}>

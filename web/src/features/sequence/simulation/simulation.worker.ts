@@ -3,12 +3,13 @@ import {
   DomainError,
   evaluatePlan,
   simulateCup,
+  type CardLibrary,
   type CupInput,
   type CupOutcome,
   type PlanDocument,
   type PlanEvaluation,
-  type ResinCard,
   type Verdict,
+  type VersionedCard,
 } from '@pentimento/core';
 import { expose, transfer } from 'comlink';
 import { pictureOf, type Picture } from './picture';
@@ -19,17 +20,19 @@ export type SimulationAnswer = { readonly ok: true; readonly picture: Picture } 
 export type CupAnswer = { readonly ok: true; readonly outcome: CupOutcome } | { readonly ok: false; readonly detail: string };
 
 let previous: PlanEvaluation | undefined;
-let cardsKey = '';
+let library: CardLibrary = cardLibrary();
 
 const service = {
+  /** Cards for all that follows. Kept here, so that tables and thresholds made for a card are not made again at each picture. */
+  setCards(cards: readonly VersionedCard[]): void {
+    library = cardLibrary(cards);
+    previous = undefined;
+  },
   /** Simulates a plan; what the last plan shares with it is not computed again. */
-  picture(plan: PlanDocument, cards: readonly ResinCard[]): SimulationAnswer {
+  picture(plan: PlanDocument): SimulationAnswer {
     const start = performance.now();
     try {
-      const key = JSON.stringify(cards);
-      if (key !== cardsKey) previous = undefined;
-      cardsKey = key;
-      const evaluation = evaluatePlan(plan, cardLibrary(cards), {}, previous);
+      const evaluation = evaluatePlan(plan, library, {}, previous);
       previous = evaluation.result.status === 'converged' ? evaluation : undefined;
       const { picture, transfer: buffers } = pictureOf(evaluation, performance.now() - start);
       return transfer({ ok: true, picture }, buffers);
@@ -46,9 +49,9 @@ const service = {
     }
   },
   /** Verdicts alone, for the Board. */
-  verdicts(plan: PlanDocument, cards: readonly ResinCard[]): readonly Verdict[] | null {
+  verdicts(plan: PlanDocument): readonly Verdict[] | null {
     try {
-      const { result, verdicts } = evaluatePlan(plan, cardLibrary(cards), {});
+      const { result, verdicts } = evaluatePlan(plan, library, {});
       return result.status === 'converged' ? verdicts : null;
     } catch {
       return null;

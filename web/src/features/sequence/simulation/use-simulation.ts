@@ -18,11 +18,12 @@ const EMPTY: Simulation = { picture: null, plan: null, problem: null };
  * Simulates a plan in a worker while it changes. Only the newest plan counts: what the hand has passed is skipped,
  * so the picture follows as fast as the machine allows.
  */
-export function useSimulation(plan: PlanDocument | null, cards: readonly Card[] | undefined): Simulation {
+export function useSimulation(plan: PlanDocument | null, cards: readonly Card[] | null): Simulation {
   const [simulation, setSimulation] = useState<Simulation>(EMPTY);
   const engine = useRef<ReturnType<typeof makeSimulation> | null>(null);
   const wanted = useRef<PlanDocument | null>(null);
   const busy = useRef(false);
+  const cardsThere = useRef<readonly Card[] | null>(null);
 
   useEffect(() => {
     const made = makeSimulation();
@@ -30,6 +31,7 @@ export function useSimulation(plan: PlanDocument | null, cards: readonly Card[] 
     return () => {
       made.stop();
       engine.current = null;
+      cardsThere.current = null;
       busy.current = false;
     };
   }, []);
@@ -42,7 +44,11 @@ export function useSimulation(plan: PlanDocument | null, cards: readonly Card[] 
       busy.current = true;
       for (let next = wanted.current; next && engine.current; next = wanted.current) {
         wanted.current = null;
-        const answer = await service.picture(next, cards);
+        if (cardsThere.current !== cards) {
+          cardsThere.current = cards;
+          await service.setCards(cards);
+        }
+        const answer = await service.picture(next);
         const shown = next;
         if (answer.ok) setSimulation({ picture: answer.picture, plan: shown, problem: null });
         else setSimulation((last) => ({ ...last, problem: answer.detail }));

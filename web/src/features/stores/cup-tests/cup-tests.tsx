@@ -1,0 +1,167 @@
+import { objectionsTo, type ResinCard } from '@pentimento/core';
+import { FlaskConical, Thermometer } from 'lucide-react';
+import { useMemo, useState } from 'react';
+import { useCupTestsQuery, type Card, type CupTestRecord } from '../../../api/api';
+import { LevelMark } from '../../../shared/level-mark';
+import { Failed } from '../../../shared/states';
+import { useUnits } from '../../../shared/use-units';
+import type { LaminateTrace } from './calibration.worker';
+import { CupTestForm } from './cup-test-form';
+import { FitPanel } from './fit-panel';
+import { LaminateForm } from './laminate-form';
+
+/** Tests of a resin in this shop, and the fit of its card to those that are ticked. */
+export function CupTests({ card, resin }: { card: Card; resin: ResinCard }) {
+  const { data, error, refetch } = useCupTestsQuery(card.id);
+  const [ticked, setTicked] = useState<ReadonlySet<string>>(new Set());
+  const [laminates, setLaminates] = useState<readonly LaminateTrace[]>([]);
+  const [sheet, setSheet] = useState<'cup' | 'laminate' | null>(null);
+  const [kept, setKept] = useState(false);
+  const fitted = useMemo(
+    () => (data ?? []).filter(({ id, test }) => ticked.has(id) && !objectionsTo(test, resin).some(({ level }) => level === 'stop')),
+    [data, ticked, resin],
+  );
+  const close = (): void => {
+    setSheet(null);
+  };
+  return (
+    <section aria-label="Cup tests" className="mt-2">
+      <div className="rule flex items-end justify-between gap-3 border-b pb-1">
+        <h3 className="font-semibold">Cup tests and calibration</h3>
+        <span className="flex gap-2">
+          <button
+            type="button"
+            className="btn btn-xs"
+            onClick={() => {
+              setSheet('cup');
+            }}
+          >
+            <FlaskConical size={13} aria-hidden /> Cup test
+          </button>
+          <button
+            type="button"
+            className="btn btn-xs btn-ghost"
+            onClick={() => {
+              setSheet('laminate');
+            }}
+          >
+            <Thermometer size={13} aria-hidden /> Laminate temperature
+          </button>
+        </span>
+      </div>
+      {error && !data && <Failed error={error} retry={() => void refetch()} />}
+      {data?.length === 0 && laminates.length === 0 && (
+        <p className="muted max-w-xl py-2 text-sm">
+          None yet. A paper cup of 100 g and a thermometer turn assumed numbers into your own: it takes an hour.
+        </p>
+      )}
+      <ul className="text-sm">
+        {data?.map((record) => (
+          <TestRow
+            key={record.id}
+            record={record}
+            resin={resin}
+            ticked={ticked.has(record.id)}
+            onTick={(on) => {
+              const next = new Set(ticked);
+              if (on) next.add(record.id);
+              else next.delete(record.id);
+              setTicked(next);
+            }}
+          />
+        ))}
+        {laminates.map((trace, i) => (
+          <li key={i} className="hairline flex items-center gap-3 border-b py-1">
+            <Thermometer size={14} aria-hidden /> Laminate record of {trace.log.timeS.length} readings, used in this fit
+            <button
+              type="button"
+              className="btn btn-ghost btn-xs"
+              onClick={() => {
+                setLaminates(laminates.filter((_one, k) => k !== i));
+              }}
+            >
+              leave out
+            </button>
+          </li>
+        ))}
+      </ul>
+      {kept && (
+        <p role="status" className="mt-2">
+          <LevelMark level="ok" word={false} /> Kept. Plans made before stay with the card they were made with and say that there is a newer one.
+        </p>
+      )}
+      {(fitted.length > 0 || laminates.length > 0) && !kept && (
+        <FitPanel
+          card={card}
+          tests={fitted}
+          laminates={laminates}
+          onKept={() => {
+            setKept(true);
+          }}
+        />
+      )}
+      {sheet === 'cup' && (
+        <CupTestForm
+          resin={resin}
+          onMade={({ id }) => {
+            setTicked(new Set([...ticked, id]));
+            setKept(false);
+            close();
+          }}
+          onClose={close}
+        />
+      )}
+      {sheet === 'laminate' && (
+        <LaminateForm
+          resin={resin}
+          onRead={(trace) => {
+            setLaminates([...laminates, trace]);
+            setKept(false);
+            close();
+          }}
+          onClose={close}
+        />
+      )}
+    </section>
+  );
+}
+
+function TestRow({ record, resin, ticked, onTick }: { record: CupTestRecord; resin: ResinCard; ticked: boolean; onTick: (on: boolean) => void }) {
+  const units = useUnits();
+  const { test } = record;
+  const stop = objectionsTo(test, resin).find(({ level }) => level === 'stop');
+  const seen = [
+    test.gelMin === null ? null : `gel ${test.gelMin.toFixed(0)} min`,
+    test.peakC === null ? null : `peak ${units.text('temperature', test.peakC)}`,
+    test.log === null ? null : `log of ${String(test.log.timeS.length)} readings, to ${units.text('temperature', Math.max(...test.log.tempC))}`,
+  ].filter(Boolean);
+  return (
+    <li className="hairline border-b py-1">
+      <label className="flex flex-wrap items-center gap-x-3">
+        <input
+          type="checkbox"
+          className="checkbox checkbox-sm"
+          checked={ticked && !stop}
+          disabled={stop !== undefined}
+          onChange={(event) => {
+            onTick(event.target.checked);
+          }}
+        />
+        <span className="num">
+          {record.madeAt.slice(0, 10)} · {test.massG} g at {units.text('temperature', test.startC)}
+          {test.catalystPct !== null && `, ${test.catalystPct.toFixed(2)} %`}
+        </span>
+        <span>{seen.join(', ')}</span>
+        <span className="muted">
+          {record.source}, {record.madeBy}
+          {record.note !== '' && `: ${record.note}`}
+        </span>
+      </label>
+      {stop && (
+        <p className="pl-7">
+          <LevelMark level="stop" size={13} /> {stop.message}
+        </p>
+      )}
+    </li>
+  );
+}

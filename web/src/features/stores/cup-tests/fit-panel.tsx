@@ -1,0 +1,164 @@
+import { withValues, type FitResult, type FittedParameter } from '@pentimento/core';
+import { useEffect, useState } from 'react';
+import { useCardsQuery, useSaveCardMutation, type Card, type CupTestRecord } from '../../../api/api';
+import { problemOf } from '../../../api/problem';
+import { LevelMark } from '../../../shared/level-mark';
+import { plainNumber } from '../field-text';
+import type { FitAnswer, LaminateTrace } from './calibration.worker';
+import { FitChart } from './fit-chart';
+import { makeCalibration } from './make-calibration';
+
+/** Fits the card to tests in a worker, shows how well, and keeps the fit as a version of the card. */
+export function FitPanel({
+  card,
+  tests,
+  laminates,
+  onKept,
+}: {
+  card: Card;
+  tests: readonly CupTestRecord[];
+  laminates: readonly LaminateTrace[];
+  onKept: () => void;
+}) {
+  const cards = useCardsQuery();
+  const [answer, setAnswer] = useState<FitAnswer | null>(null);
+  const all = cards.data;
+  useEffect(() => {
+    if (!all) return undefined;
+    setAnswer(null);
+    const { service, stop } = makeCalibration();
+    let on = true;
+    void service.fit({ card, cards: all, cups: tests.map(({ test }) => test), laminates }).then((next) => {
+      if (on) setAnswer(next);
+      stop();
+    });
+    return () => {
+      on = false;
+      stop();
+    };
+  }, [card, all, tests, laminates]);
+  if (!answer)
+    return (
+      <p role="status" className="muted mt-3 flex items-center gap-2">
+        <span className="loading loading-dots loading-sm" aria-hidden /> Fitting …
+      </p>
+    );
+  if (!answer.ok)
+    return (
+      <p role="alert" className="text-error mt-3">
+        {answer.detail}
+      </p>
+    );
+  return <FitOutcome card={card} fit={answer.fit} tests={tests} laminates={laminates} onKept={onKept} />;
+}
+
+function FitOutcome({
+  card,
+  fit,
+  tests,
+  laminates,
+  onKept,
+}: {
+  card: Card;
+  fit: FitResult;
+  tests: readonly CupTestRecord[];
+  laminates: readonly LaminateTrace[];
+  onKept: () => void;
+}) {
+  const [save, { error, isLoading }] = useSaveCardMutation();
+  const told = fit.parameters.filter((p) => p.told);
+  const keep = async (): Promise<void> => {
+    const note = `Fit of ${String(tests.length)} cup test${tests.length === 1 ? '' : 's'}${laminates.length > 0 ? ` and ${String(laminates.length)} laminate record${laminates.length === 1 ? '' : 's'}` : ''}`;
+    const source = { origin: 'own test', note, date: new Date().toISOString().slice(0, 10) } as const;
+    const { version: _version, ...plain } = card;
+    const next = withValues(plain, Object.fromEntries(told.map(({ key, value }) => [key, value])), source);
+    const result = await save({
+      id: card.id,
+      body: { baseVersion: card.version, note, card: { ...next, values: { ...next.values }, gelTimes: [...next.gelTimes] } },
+    });
+    if (result.data) onKept();
+  };
+  return (
+    <div className="mt-3" data-testid="fit">
+      {fit.status === 'hopeless' && (
+        <p role="alert" className="text-error border-error mb-2 border-l-4 pl-2">
+          {fit.message}
+        </p>
+      )}
+      <div className="flex flex-wrap gap-6">
+        <FitChart fit={fit} source="cup" />
+        <FitChart fit={fit} source="laminate" />
+        <div>
+          <table className="text-sm">
+            <caption className="sr-only">Fitted numbers</caption>
+            <thead>
+              <tr className="muted text-left text-xs">
+                <th className="pr-4 font-normal">Number</th>
+                <th className="pr-4 text-right font-normal">card</th>
+                <th className="pr-4 text-right font-normal">fit</th>
+                <th className="text-right font-normal">± (one σ)</th>
+              </tr>
+            </thead>
+            <tbody>
+              {fit.parameters.map((parameter) => (
+                <ParameterRow key={parameter.key} parameter={parameter} />
+              ))}
+            </tbody>
+          </table>
+          {fit.rmsK !== null && fit.rmsBeforeK !== null && (
+            <p className="mt-2 text-sm">
+              Off by <span className="num font-semibold">{fit.rmsK.toFixed(1)} K</span> (root mean square), the card before by{' '}
+              <span className="num">{fit.rmsBeforeK.toFixed(1)} K</span>
+            </p>
+          )}
+          <NumbersSeen fit={fit} />
+          {fit.status === 'converged' && told.length > 0 && (
+            <button type="button" className="btn btn-primary btn-sm mt-3" disabled={isLoading} onClick={() => void keep()}>
+              Keep as version {card.version + 1}
+            </button>
+          )}
+          {error && (
+            <p role="alert" className="text-error mt-2">
+              {problemOf(error).detail}
+            </p>
+          )}
+        </div>
+      </div>
+    </div>
+  );
+}
+
+function ParameterRow({ parameter: { label, unit, before, value, relativeError, told, reason } }: { parameter: FittedParameter }) {
+  return (
+    <tr className="hairline border-t align-baseline">
+      <td className="max-w-64 py-1 pr-4">
+        {label} <span className="muted text-xs">{unit}</span>
+        {!told && (
+          <span className="block text-xs">
+            <LevelMark level="care" size={12} word={false} /> {reason}
+          </span>
+        )}
+      </td>
+      <td className="num muted py-1 pr-4 text-right">{plainNumber(before, undefined)}</td>
+      <td className="num py-1 pr-4 text-right font-semibold">{told ? plainNumber(value, undefined) : '–'}</td>
+      <td className="num py-1 text-right">{relativeError > 9.99 ? '> 999 %' : `${(100 * relativeError).toFixed(relativeError < 0.1 ? 1 : 0)} %`}</td>
+    </tr>
+  );
+}
+
+/** Gel time, peak and time to peak that somebody wrote down, beside the fit's. */
+function NumbersSeen({ fit }: { fit: FitResult }) {
+  const rows = fit.observations.flatMap((o, i) => (o.what === 'temperature' ? [] : [{ ...o, fitted: fit.after[i] }]));
+  if (rows.length === 0) return null;
+  const unit = { gel: 'min', peak: '°C', 'peak time': 'min', temperature: '°C' };
+  return (
+    <ul className="mt-2 text-sm">
+      {rows.map(({ what, value, fitted }) => (
+        <li key={what}>
+          {what === 'gel' ? 'Gel' : what === 'peak' ? 'Peak' : 'Time to peak'}: seen <span className="num">{value.toFixed(1)}</span>, fit{' '}
+          <span className="num predicted">{fitted.toFixed(1)}</span> {unit[what]}
+        </li>
+      ))}
+    </ul>
+  );
+}

@@ -1,0 +1,80 @@
+import type { ReadLog, ResinCard } from '@pentimento/core';
+import { layerBuild, cardLibrary } from '@pentimento/core';
+import { useState } from 'react';
+import { useBuildsQuery, useCardsQuery } from '../../../api/api';
+import { Dialog } from '../../../shared/dialog';
+import type { LaminateTrace } from './calibration.worker';
+import { LogFile } from './log-file';
+
+/** A laminate's temperature from a build: which session, where the probe was, and its file. */
+export function LaminateForm({ resin, onRead, onClose }: { resin: ResinCard; onRead: (trace: LaminateTrace) => void; onClose: () => void }) {
+  const builds = useBuildsQuery();
+  const cards = useCardsQuery();
+  const [chosen, setChosen] = useState('');
+  const [place, setPlace] = useState<'face' | 'middle'>('middle');
+  const [log, setLog] = useState<ReadLog | null>(null);
+  const sessions = (builds.data ?? []).flatMap((build) =>
+    build.current.plan.sessions.flatMap((session, index) =>
+      session.layers.some(({ cardId }) => cardId === resin.id) ? [{ key: `${build.id} ${String(index)}`, build, session, index }] : [],
+    ),
+  );
+  const picked = sessions.find(({ key }) => key === chosen) ?? sessions.at(0);
+  const submit = (): void => {
+    if (!picked || !log || !cards.data) return;
+    const { plan } = picked.build.current;
+    const library = cardLibrary(cards.data);
+    const thickness = (layers: typeof picked.session.layers): number => layers.reduce((sum, layer) => sum + layerBuild(layer, library).thicknessM, 0);
+    const below = plan.sessions.slice(0, picked.index).reduce((sum, session) => sum + thickness(session.layers), 0);
+    onRead({ plan, sessionIndex: picked.index, heightM: place === 'face' ? 0 : below + thickness(picked.session.layers) / 2, log });
+  };
+  return (
+    <Dialog title={`Laminate temperature, ${resin.name}`} onClose={onClose} wide>
+      {sessions.length === 0 && <p className="muted">No build uses this resin yet.</p>}
+      {picked && (
+        <div className="space-y-3 text-sm">
+          <label className="block">
+            Build and session{' '}
+            <select
+              className="hairline bg-base-100 h-7 border"
+              value={picked.key}
+              onChange={(event) => {
+                setChosen(event.target.value);
+              }}
+            >
+              {sessions.map(({ key, build, session }) => (
+                <option key={key} value={key}>
+                  {build.name}: {session.name}
+                </option>
+              ))}
+            </select>
+          </label>
+          <label className="block">
+            Probe{' '}
+            <select
+              className="hairline bg-base-100 h-7 border"
+              value={place}
+              onChange={(event) => {
+                setPlace(event.target.value === 'face' ? 'face' : 'middle');
+              }}
+            >
+              <option value="middle">in the middle of this session’s laminate</option>
+              <option value="face">at the plug’s face</option>
+            </select>
+          </label>
+          <p className="muted">
+            The record starts when this session was laid. Shop temperature and amounts are the build’s: note in it what was really laid first.
+          </p>
+          <LogFile onRead={setLog} />
+        </div>
+      )}
+      <div className="mt-4 flex gap-2">
+        <button type="button" className="btn btn-primary btn-sm" disabled={!log || !picked} onClick={submit}>
+          Fit with it
+        </button>
+        <button type="button" className="btn btn-ghost btn-sm" onClick={onClose}>
+          Cancel
+        </button>
+      </div>
+    </Dialog>
+  );
+}
