@@ -1,14 +1,16 @@
-import { cardLibrary, evaluatePlan, moldServiceState, worstLevel } from '@pentimento/core';
+import { cardLibrary, cardOf, checkCard, evaluatePlan, objectionsTo, moldServiceState, worstLevel } from '@pentimento/core';
 import { readConfig } from '../config.js';
 import { demoBuilds } from './demo-builds.js';
+import { cardsAsOf, demoCards, demoCupTests } from './demo-cards.js';
 import { demoMolds, demoService } from './demo-molds.js';
 import { Seeded } from './seeded.js';
 
+const cards = cardLibrary(cardsAsOf(0));
 const today = new Date('2026-11-23T08:00:00Z');
 const worstOf = (name: string): string => {
   const build = demoBuilds.find((b) => b.name === name);
   if (!build) throw new Error(`no demo build ${name}`);
-  return worstLevel(evaluatePlan(build.versions[build.versions.length - 1].plan, cardLibrary()).verdicts);
+  return worstLevel(evaluatePlan(build.versions[build.versions.length - 1].plan, cards).verdicts);
 };
 
 test('the same seed makes the same shop', () => {
@@ -19,7 +21,14 @@ test('the same seed makes the same shop', () => {
 test('one build is planned badly, one well, every saved version can be simulated', () => {
   expect(worstOf('Tram seat shell, left half')).toBe('stop');
   expect(worstOf('Beehive roof shell, mold 3')).toBe('ok');
-  for (const { versions } of demoBuilds) for (const { plan } of versions) expect(evaluatePlan(plan, cardLibrary()).result.status).toBe('converged');
+  for (const { versions } of demoBuilds) for (const { plan } of versions) expect(evaluatePlan(plan, cards).result.status).toBe('converged');
+});
+
+test('its cards are sound, its cup tests can be fitted, and plans made before a card keep the built-in one', () => {
+  for (const { card } of demoCards) checkCard(card);
+  for (const { test: cup, cardId } of demoCupTests()) expect(objectionsTo(cup, cardOf(cards, cardId))).toEqual([]);
+  const version = (daysBefore: number) => cardsAsOf(daysBefore).find(({ id }) => id === 'gelcoat_iso')?.version;
+  expect([version(9), version(7), version(1)]).toEqual([0, 1, 1]);
 });
 
 test('two years of pulls on five molds, one of them in trouble', () => {

@@ -2,10 +2,14 @@ import { hash } from '@node-rs/argon2';
 import type { DataSource, EntityManager } from 'typeorm';
 import { Build } from '../builds/build.entity.js';
 import { BuildVersion } from '../builds/build-version.entity.js';
+import { keepCardVersions } from '@pentimento/core';
+import { CardVersion } from '../cards/card-version.entity.js';
+import { CupTest } from '../cup-tests/cup-test.entity.js';
 import { Mold } from '../molds/mold.entity.js';
 import { Pull, Treatment } from '../molds/service-records.entity.js';
 import { Person } from '../people/person.entity.js';
 import { demoBuilds } from './demo-builds.js';
+import { cardsAsOf, demoCards, demoCupTests } from './demo-cards.js';
 import { demoMolds, demoService } from './demo-molds.js';
 import { DEMO_PASSWORD, demoPeople } from './demo-people.js';
 import { Seeded } from './seeded.js';
@@ -20,6 +24,7 @@ export async function seedDemo(source: DataSource): Promise<void> {
   await source.transaction(async (tx) => {
     const random = new Seeded(20261123);
     const people = await seedPeople(tx, random);
+    await seedCards(tx, people, random);
     const builds = await seedBuilds(tx, people, random);
     await seedMolds(tx, people, builds, random);
   });
@@ -44,22 +49,33 @@ async function seedPeople(tx: EntityManager, random: Seeded): Promise<Ids> {
   return ids;
 }
 
+const daysAgo = (days: number): Date => new Date(TODAY.getTime() - days * DAY_MS);
+
+async function seedCards(tx: EntityManager, people: Ids, random: Seeded): Promise<void> {
+  for (const { by, daysBefore, note, card } of demoCards) {
+    const version = demoCards.filter((one) => one.card.id === card.id && one.daysBefore >= daysBefore).length;
+    await tx.insert(CardVersion, { cardId: card.id, version, card, note, madeById: idOf(people, by), madeAt: daysAgo(daysBefore) });
+  }
+  for (const { by, daysBefore, cardId, source, note, test } of demoCupTests()) {
+    await tx.insert(CupTest, { id: random.uuid(), cardId, test, source, note, madeById: idOf(people, by), madeAt: daysAgo(daysBefore) });
+  }
+}
+
 async function seedBuilds(tx: EntityManager, people: Ids, random: Seeded): Promise<Ids> {
   const ids = new Map<string, string>();
   for (const { name, part, status, versions } of demoBuilds) {
     const id = random.uuid();
     ids.set(name, id);
-    const when = (daysBefore: number): Date => new Date(TODAY.getTime() - daysBefore * DAY_MS);
-    const changedAt = when(versions[versions.length - 1].daysBefore);
-    await tx.insert(Build, { id, name, part, status, currentVersion: versions.length, createdAt: when(versions[0].daysBefore), changedAt });
+    const changedAt = daysAgo(versions[versions.length - 1].daysBefore);
+    await tx.insert(Build, { id, name, part, status, currentVersion: versions.length, createdAt: daysAgo(versions[0].daysBefore), changedAt });
     for (const [i, version] of versions.entries()) {
       const entry = {
         buildId: id,
         number: i + 1,
-        plan: version.plan,
+        plan: keepCardVersions(version.plan, cardsAsOf(version.daysBefore)),
         note: version.note,
         madeById: idOf(people, version.by),
-        madeAt: when(version.daysBefore),
+        madeAt: daysAgo(version.daysBefore),
       };
       await tx.insert(BuildVersion, entry);
     }

@@ -55,7 +55,7 @@ export const api = createApi({
     /** Given versions of given cards; they never change, so they are kept. */
     keptCards: build.query<Card[], readonly { id: string; version: number }[]>({
       queryFn: async (wanted, _api, _extra, fetch) => {
-        const answers = await Promise.all(wanted.map(({ id, version }) => fetch(`cards/${id}/versions/${String(version)}`)));
+        const answers = await Promise.all(wanted.map(async ({ id, version }) => await fetch(`cards/${id}/versions/${String(version)}`)));
         const failed = answers.find(({ error }) => error);
         if (failed?.error) return { error: failed.error };
         return { data: answers.flatMap(({ data }) => (isCard(data) ? [data] : [])) };

@@ -1,16 +1,19 @@
-import { planRanges, plugChoices, type PlanDocument } from '@pentimento/core';
+import { planRanges, type PlanDocument, type PlugChoice } from '@pentimento/core';
 import { memo } from 'react';
 import { NumberCell } from '../../shared/number-cell';
 import { useUnits } from '../../shared/use-units';
 import { clockText } from './clock-text';
+import { PostCure } from './post-cure';
 
 /** Plug and shop of a plan: what the stack lies on and what air it stands in. */
 export const Conditions = memo(function Conditions({
   plan,
+  plugChoices,
   readOnly,
   onEdit,
 }: {
   plan: PlanDocument;
+  plugChoices: readonly PlugChoice[];
   readOnly: boolean;
   onEdit: (plan: PlanDocument) => void;
 }) {
@@ -106,6 +109,7 @@ export const Conditions = memo(function Conditions({
           onEdit({ ...plan, demoldMin: Math.round(hours * 60) });
         }}
       />
+      <PostCure plan={plan} onEdit={onEdit} />
     </fieldset>
   );
 });

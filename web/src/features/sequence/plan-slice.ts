@@ -63,6 +63,8 @@ export const planSlice = createSlice({
     rebased: (state, { payload }: PayloadAction<{ baseVersion: number; saved: PlanDocument }>) => {
       state.baseVersion = payload.baseVersion;
       state.saved = payload.saved;
+      // A save keeps the versions of its cards; the open plan keeps them with it.
+      if (state.present && payload.saved.cardVersions) state.present = { ...state.present, cardVersions: payload.saved.cardVersions };
     },
     /** Edits are dropped for what is saved; undo brings them back. */
     dropped: (state) => {

@@ -1,5 +1,16 @@
-import { moveSession, withNewestCard, worstLevel, type CardLibrary, type OutdatedCard, type PlanDocument } from '@pentimento/core';
-import { useCallback, useEffect, useRef, useState } from 'react';
+import {
+  explainVerdict,
+  keepCardVersions,
+  moveSession,
+  plugChoicesOf,
+  withNewestCard,
+  worstLevel,
+  type CardLibrary,
+  type Explanation,
+  type OutdatedCard,
+  type PlanDocument,
+} from '@pentimento/core';
+import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { useParams } from 'react-router';
 import { useBuildQuery, useCardsQuery, useSaveVersionMutation, type Build, type Card } from '../../api/api';
 import { problemOf, type Problem } from '../../api/problem';
@@ -7,16 +18,23 @@ import { isTyping } from '../../app/places';
 import { useAppDispatch } from '../../app/store';
 import { Failed, Loading } from '../../shared/states';
 import { useWidth } from '../../shared/use-width';
+import { ExplainDialog } from '../../shared/explain-dialog';
+import { CardNotice } from './card-notice';
 import { ChartControls } from './chart-controls';
 import { GrowthChart, type ChartView } from './chart/growth-chart';
 import { Conditions } from './conditions';
 import { FinishDialog } from './finish-dialog';
 import { HistoryDialog } from './history-dialog';
 import { dropped, edited, hasEdits, previewed, rebased, redone, undone, type PlanState } from './plan-slice';
+import { PotsPanel } from './pots-panel';
+import { ReleasePanel } from './release/release-panel';
 import { SaveBar } from './save-bar';
 import { SaveDialog } from './save-dialog';
 import { useSimulation } from './simulation/use-simulation';
+import { SpreadPanel } from './spread/spread-panel';
+import { useCloud } from './spread/use-cloud';
 import { StackTable } from './stack-table';
+import { Tabs, TAB_NAMES, type Tab } from './tabs';
 import { useOpenPlan } from './use-open-plan';
 import { usePlanCards } from './use-plan-cards';
 import { VerdictList } from './verdict-list';
@@ -69,6 +87,10 @@ function Sequence({ build, cards, library, outdated, plan, present }: SequencePr
   const [cursorS, setCursorS] = useState<number | null>(null);
   const [clockPlan, setClockPlan] = useState<PlanDocument | null>(null);
   const [sheet, setSheet] = useState<'save' | 'finish' | 'history' | null>(null);
+  const [tab, setTab] = useState<Tab>('stack');
+  const [explained, setExplained] = useState<Explanation | null>(null);
+  const cloud = useCloud();
+  const plugs = useMemo(() => plugChoicesOf(cards), [cards]);
   const readOnly = build.status === 'finished';
   const { ref, width } = useWidth();
   const edit = useCallback(
@@ -77,7 +99,7 @@ function Sequence({ build, cards, library, outdated, plan, present }: SequencePr
     },
     [dispatch, readOnly],
   );
-  const save = useSave(build, plan, present, () => {
+  const save = useSave(build, plan, present, cards, () => {
     setSheet(null);
   });
   useSequenceKeys(
@@ -109,6 +131,13 @@ function Sequence({ build, cards, library, outdated, plan, present }: SequencePr
       />
       <div className="grid flex-1 lg:grid-cols-[minmax(0,1fr)_19rem]">
         <div className="min-w-0">
+          <CardNotice
+            outdated={outdated}
+            readOnly={readOnly}
+            onUse={(card) => {
+              edit(withNewestCard(present, card));
+            }}
+          />
           <ChartControls view={view} cursorS={at} onView={setView} />
           <div ref={ref} className="min-w-0 overflow-x-auto px-2">
             {simulation.problem && (
@@ -158,20 +187,45 @@ function Sequence({ build, cards, library, outdated, plan, present }: SequencePr
             )}
           </div>
           <section aria-label="Plug and shop" className="hairline border-t px-4 py-2">
-            <Conditions plan={present} readOnly={readOnly} onEdit={edit} />
+            <Conditions plan={present} plugChoices={plugs} readOnly={readOnly} onEdit={edit} />
           </section>
-          <section aria-label="Stack" className="hairline border-t px-2 pb-6">
+          <Tabs tab={tab} onTab={setTab} />
+          <section aria-label={TAB_NAMES[tab]} className="px-0 pb-6">
             {/* Rests while the hand drags, so that the picture gets the time; it follows on release. */}
-            <StackTable plan={present} cards={library} readOnly={readOnly} onEdit={edit} />
+            {tab === 'stack' && (
+              <div className="px-2">
+                <StackTable plan={present} cards={library} readOnly={readOnly} onEdit={edit} onExplain={setExplained} />
+              </div>
+            )}
+            {tab === 'spread' && <SpreadPanel plan={present} cards={cards} verdicts={verdicts} cloud={cloud} />}
+            {tab === 'release' && (
+              <ReleasePanel plan={present} cards={cards} distortion={picture?.distortion ?? null} readOnly={readOnly} onEdit={edit} />
+            )}
+            {tab === 'pots' && <PotsPanel plan={present} cards={library} />}
           </section>
         </div>
         <aside aria-label="Verdicts" className="rule border-t lg:border-t-0 lg:border-l">
           <p className="muted hairline border-b px-3 py-1.5 text-xs leading-snug">
             Predicted from assumed cards. Near critical thickness 5 % more heat is 9 K: read margins as bands. Data sheets and your own tests decide.
           </p>
-          <VerdictList verdicts={verdicts} onJump={setCursorS} />
+          <VerdictList
+            verdicts={verdicts}
+            clouds={cloud.plan === present ? (cloud.summary?.verdicts ?? null) : null}
+            onJump={setCursorS}
+            onExplain={(verdict) => {
+              setExplained(explainVerdict(verdict, { plan: drawn, cards: library, windows: picture?.windows ?? [] }));
+            }}
+          />
         </aside>
       </div>
+      {explained && (
+        <ExplainDialog
+          explanation={explained}
+          onClose={() => {
+            setExplained(null);
+          }}
+        />
+      )}
       {sheet === 'save' && (
         <SaveDialog
           build={build}
@@ -223,7 +277,7 @@ interface Save {
 }
 
 /** Saves a version; when somebody saved first, offers theirs or mine on top, and loses neither. */
-function useSave(build: Build, plan: PlanState, present: PlanDocument, done: () => void): Save {
+function useSave(build: Build, plan: PlanState, present: PlanDocument, cards: readonly Card[], done: () => void): Save {
   const [saveVersion, { isLoading }] = useSaveVersionMutation();
   const { refetch } = useBuildQuery(build.id);
   const [problem, setProblem] = useState<Problem | null>(null);
@@ -232,9 +286,10 @@ function useSave(build: Build, plan: PlanState, present: PlanDocument, done: () 
 
   const run = async (note: string, onTop: boolean): Promise<void> => {
     const baseVersion = onTop && newest.current ? newest.current.current.number : plan.baseVersion;
-    const result = await saveVersion({ id: build.id, body: { baseVersion, note, plan: present } });
+    const kept = keepCardVersions(present, cards);
+    const result = await saveVersion({ id: build.id, body: { baseVersion, note, plan: kept } });
     if (result.data) {
-      dispatch(rebased({ baseVersion: result.data.current.number, saved: present }));
+      dispatch(rebased({ baseVersion: result.data.current.number, saved: kept }));
       setProblem(null);
       done();
       return;

@@ -8,6 +8,9 @@ import {
   planRanges,
   removeLayer,
   type CardLibrary,
+  explainMixed,
+  explainThickness,
+  type Explanation,
   type PlanDocument,
   type ResinCard,
   type PlanLayer,
@@ -25,10 +28,11 @@ interface StackTableProps {
   readonly cards: CardLibrary;
   readonly readOnly: boolean;
   readonly onEdit: (plan: PlanDocument) => void;
+  readonly onExplain: (explanation: Explanation) => void;
 }
 
 /** The stack as a table, plug side first: everything about a layer can be changed here. */
-export const StackTable = memo(function StackTable({ plan, cards, readOnly, onEdit }: StackTableProps) {
+export const StackTable = memo(function StackTable({ plan, cards, readOnly, onEdit, onExplain }: StackTableProps) {
   const units = useUnits();
   const total = plan.sessions.flatMap((s) => s.layers).reduce((sum, layer) => sum + layerBuild(layer, cards).thicknessM * 1000, 0);
   const nextNumber = plan.sessions.length + 1;
@@ -59,7 +63,7 @@ export const StackTable = memo(function StackTable({ plan, cards, readOnly, onEd
                     <SessionCell plan={plan} session={session} index={s} onEdit={onEdit} />
                   </td>
                 )}
-                <LayerCells plan={plan} layer={layer} cards={cards} onEdit={onEdit} />
+                <LayerCells plan={plan} layer={layer} cards={cards} onEdit={onEdit} onExplain={onExplain} />
               </tr>
             )),
           )}
@@ -141,11 +145,13 @@ function LayerCells({
   layer,
   cards,
   onEdit,
+  onExplain,
 }: {
   plan: PlanDocument;
   layer: PlanLayer;
   cards: CardLibrary;
   onEdit: (plan: PlanDocument) => void;
+  onExplain: (explanation: Explanation) => void;
 }) {
   const units = useUnits();
   const card = cards.resins.get(layer.cardId);
@@ -213,9 +219,25 @@ function LayerCells({
       </td>
       <AmountCells layer={layer} change={change} />
       <td className="num px-2 py-1 text-right align-top whitespace-nowrap">
-        {layer.wetFilmUm === null ? units.text('thickness', thicknessM * 1000) : units.text('film', layer.wetFilmUm)}
+        <HowButton
+          name={`Thickness of ${layer.name}`}
+          onPress={() => {
+            onExplain(explainThickness(layer, cards));
+          }}
+        >
+          {layer.wetFilmUm === null ? units.text('thickness', thicknessM * 1000) : units.text('film', layer.wetFilmUm)}
+        </HowButton>
       </td>
-      <td className="num px-2 py-1 text-right align-top whitespace-nowrap">{units.text('mass', masses.mixedKg)}</td>
+      <td className="num px-2 py-1 text-right align-top whitespace-nowrap">
+        <HowButton
+          name={`Mix for ${layer.name}`}
+          onPress={() => {
+            onExplain(explainMixed(layer, plan.areaM2, cards));
+          }}
+        >
+          {units.text('mass', masses.mixedKg)}
+        </HowButton>
+      </td>
       <td className="px-1 py-1 align-top">
         <button
           type="button"
@@ -302,6 +324,20 @@ function AmountCells({ layer, change }: { layer: PlanLayer; change: (part: Parti
         />
       </td>
     </>
+  );
+}
+
+/** A computed number that opens how it came about. */
+function HowButton({ name, onPress, children }: { name: string; onPress: () => void; children: string }) {
+  return (
+    <button
+      type="button"
+      className="hover:bg-base-200 underline decoration-dotted underline-offset-2"
+      aria-label={`${name}: ${children}, how it came about`}
+      onClick={onPress}
+    >
+      {children}
+    </button>
   );
 }
 

@@ -51,11 +51,11 @@ const kept: Verdict = {
 test('value, limit, margin, moment, place and remedy of what is wrong; a press jumps there', async () => {
   unitSystem = 'metric';
   const jump = jest.fn();
-  render(<VerdictList verdicts={[hot, late, kept]} onJump={jump} />);
-  const row = screen.getByRole('button', { name: /Bulk mat, peak/ });
+  render(<VerdictList clouds={null} onExplain={jest.fn()} verdicts={[hot, late, kept]} onJump={jump} />);
+  const row = screen.getByRole('button', { name: /^stop Bulk mat, peak/ });
   for (const text of ['stop', '−15 K', '110 °C', 'at most 95 °C', 'day 2 09:00', '4.0 mm up', 'Split the session.'])
     expect(row).toHaveTextContent(text);
-  expect(screen.getByRole('button', { name: /Skin onto Gel coat/ })).toHaveTextContent('−8.0 h');
+  expect(screen.getByRole('button', { name: /^(?!How).*Skin onto Gel coat/ })).toHaveTextContent('−8.0 h');
   expect(screen.getByRole('list', { name: 'Limits kept' })).toHaveTextContent('0.81 · at least 0.75');
   await userEvent.click(row);
   expect(jump).toHaveBeenCalledWith(33 * 3600);
@@ -63,17 +63,27 @@ test('value, limit, margin, moment, place and remedy of what is wrong; a press j
 
 test('a margin is a difference of temperature, not a temperature, in the US shop too', () => {
   unitSystem = 'us';
-  render(<VerdictList verdicts={[hot]} onJump={jest.fn()} />);
-  const row = screen.getByRole('button', { name: /Bulk mat, peak/ });
+  render(<VerdictList clouds={null} onExplain={jest.fn()} verdicts={[hot]} onJump={jest.fn()} />);
+  const row = screen.getByRole('button', { name: /^stop Bulk mat, peak/ });
   expect(row).toHaveTextContent('230 °F');
   expect(row).toHaveTextContent('−27 °F');
 });
 
+test('how sure a verdict is stands with it, and how its number came about can be opened', async () => {
+  unitSystem = 'metric';
+  const explain = jest.fn();
+  const cloud = { id: hot.id, kept: 0.12, keptFrom: 0.1, keptTo: 0.15, quantiles: [], marginQuantiles: [], effects: [] };
+  render(<VerdictList clouds={[cloud]} onExplain={explain} verdicts={[hot, kept]} onJump={jest.fn()} />);
+  expect(screen.getByRole('button', { name: /^stop Bulk mat, peak/ })).toHaveTextContent('kept in 12 % (10–15) of the runs');
+  await userEvent.click(screen.getByRole('button', { name: 'How Bulk mat, peak came about' }));
+  expect(explain).toHaveBeenCalledWith(hot);
+});
+
 test('nothing to judge says what to do; all kept says so', () => {
   unitSystem = 'metric';
-  const { rerender } = render(<VerdictList verdicts={[]} onJump={jest.fn()} />);
+  const { rerender } = render(<VerdictList clouds={null} onExplain={jest.fn()} verdicts={[]} onJump={jest.fn()} />);
   expect(screen.getByText(/Add a session/)).toBeInTheDocument();
-  rerender(<VerdictList verdicts={[kept]} onJump={jest.fn()} />);
+  rerender(<VerdictList clouds={null} onExplain={jest.fn()} verdicts={[kept]} onJump={jest.fn()} />);
   expect(screen.getByText('every limit')).toBeInTheDocument();
 });
 

@@ -1,97 +1,65 @@
-import type { Verdict } from '@pentimento/core';
+import type { Verdict, VerdictCloud } from '@pentimento/core';
 import { LevelMark } from '../../shared/level-mark';
 import { useUnits, type Units } from '../../shared/use-units';
 import { clockText } from './clock-text';
+import { keptText } from './spread/spread-panel';
+import { marginText, verdictAmount, verdictTitle } from './verdict-text';
 
-function verdictTitle({ kind, subject }: Verdict): string {
-  switch (kind) {
-    case 'interface-peak':
-      return 'Plug face, hottest';
-    case 'layer-peak':
-      return `${subject}, peak`;
-    case 'activation':
-      return `${subject}, coolest place`;
-    case 'window':
-    case 'shop-minimum':
-    case 'post-cure-ramp':
-    case 'post-cure-start':
-    case 'post-cure-tg':
-      return subject;
-    case 'demold-tg':
-      return `${subject}, warm at demold`;
-    case 'demold-cure':
-      return `${subject}, cure at demold`;
-    case 'catalyst-range':
-      return `${subject}, catalyst`;
-  }
+interface VerdictListProps {
+  readonly verdicts: readonly Verdict[];
+  /** How sure each verdict is; null: not run for this plan */
+  readonly clouds: readonly VerdictCloud[] | null;
+  readonly onJump: (timeS: number) => void;
+  readonly onExplain: (verdict: Verdict) => void;
 }
 
-function amount(units: Units, { quantity }: Verdict, value: number): string {
-  switch (quantity) {
-    case 'temperature':
-      return units.text('temperature', value);
-    case 'cure':
-      return value.toFixed(2);
-    case 'clock':
-      return clockText(value * 3600);
-    case 'percent':
-      return `${value.toFixed(1)} %`;
-    case 'ramp':
-      return `${units.show('temperatureDifference', value).toFixed(0)} ${units.unit('temperatureDifference')}/h`;
-  }
-}
-
-function marginText(units: Units, verdict: Verdict): string {
-  const { quantity, margin } = verdict;
-  const sign = margin < 0 ? '−' : '+';
-  const size = Math.abs(margin);
-  switch (quantity) {
-    case 'temperature':
-      return `${sign}${units.text('temperatureDifference', size)}`;
-    case 'cure':
-      return `${sign}${size.toFixed(2)}`;
-    case 'clock':
-      return size > 90 ? 'never' : `${sign}${size.toFixed(1)} h`;
-    case 'percent':
-      return `${sign}${size.toFixed(1)} %`;
-    case 'ramp':
-      return `${sign}${units.show('temperatureDifference', size).toFixed(0)} ${units.unit('temperatureDifference')}/h`;
-  }
-}
-
-/** Each limit with predicted value, limit, margin and moment; a press takes the time cursor there. */
-export function VerdictList({ verdicts, onJump }: { verdicts: readonly Verdict[]; onJump: (timeS: number) => void }) {
+/** Each limit with predicted value, limit, margin and moment; a press takes the time cursor there, another opens how it came about. */
+export function VerdictList({ verdicts, clouds, onJump, onExplain }: VerdictListProps) {
   const units = useUnits();
   if (verdicts.length === 0) return <p className="muted p-3">Add a session, and its limits are judged here.</p>;
   const open = verdicts.filter((v) => v.level !== 'ok');
   const kept = verdicts.filter((v) => v.level === 'ok');
+  const row = (verdict: Verdict, remedy: boolean): React.ReactElement => (
+    <VerdictRow
+      key={verdict.id}
+      verdict={verdict}
+      cloud={clouds?.find(({ id }) => id === verdict.id) ?? null}
+      units={units}
+      onJump={onJump}
+      onExplain={onExplain}
+      remedy={remedy}
+    />
+  );
   return (
     <div>
-      <ul aria-label="Verdicts">
-        {open.map((verdict) => (
-          <VerdictRow key={verdict.id} verdict={verdict} units={units} onJump={onJump} remedy />
-        ))}
-      </ul>
+      <ul aria-label="Verdicts">{open.map((verdict) => row(verdict, true))}</ul>
       {open.length === 0 && (
         <p className="flex items-center gap-2 px-3 py-2">
           <LevelMark level="ok" /> <span>every limit</span>
         </p>
       )}
       <ul aria-label="Limits kept" className="hairline border-t">
-        {kept.map((verdict) => (
-          <VerdictRow key={verdict.id} verdict={verdict} units={units} onJump={onJump} remedy={false} />
-        ))}
+        {kept.map((verdict) => row(verdict, false))}
       </ul>
     </div>
   );
 }
 
-function VerdictRow({ verdict, units, onJump, remedy }: { verdict: Verdict; units: Units; onJump: (timeS: number) => void; remedy: boolean }) {
+interface VerdictRowProps {
+  readonly verdict: Verdict;
+  readonly cloud: VerdictCloud | null;
+  readonly units: Units;
+  readonly onJump: (timeS: number) => void;
+  readonly onExplain: (verdict: Verdict) => void;
+  readonly remedy: boolean;
+}
+
+function VerdictRow({ verdict, cloud, units, onJump, onExplain, remedy }: VerdictRowProps) {
   return (
-    <li data-level={verdict.level}>
+    <li data-level={verdict.level} className="hairline flex items-stretch border-b">
       <button
         type="button"
-        className="hover:bg-base-200 hairline block w-full border-b px-3 py-1.5 text-left"
+        className="hover:bg-base-200 block min-w-0 grow py-1.5 pr-1 pl-3 text-left"
         onClick={() => {
           onJump(verdict.timeS);
         }}
@@ -108,14 +76,27 @@ function VerdictRow({ verdict, units, onJump, remedy }: { verdict: Verdict; unit
           </span>
         </span>
         <span className="muted num block text-xs">
-          <span className="predicted">{amount(units, verdict, verdict.value)}</span> · {verdict.sense} {amount(units, verdict, verdict.limit)}
+          <span className="predicted">{verdictAmount(units, verdict, verdict.value)}</span> · {verdict.sense}{' '}
+          {verdictAmount(units, verdict, verdict.limit)}
           {verdict.quantity !== 'clock' && ` · ${clockText(verdict.timeS)}`}
           {verdict.quantity === 'temperature' &&
             verdict.heightM !== null &&
             verdict.heightM > 0 &&
             ` · ${units.text('thickness', verdict.heightM * 1000)} up`}
         </span>
+        {cloud && <span className="num block text-xs">kept in {keptText(cloud)} of the runs</span>}
         {remedy && <span className="mt-0.5 block text-sm leading-snug">{verdict.remedy}</span>}
+      </button>
+      <button
+        type="button"
+        className="hover:bg-base-200 muted num w-7 shrink-0 pt-1.5 text-sm [align-content:start]"
+        aria-label={`How ${verdictTitle(verdict)} came about`}
+        title="How this number came about"
+        onClick={() => {
+          onExplain(verdict);
+        }}
+      >
+        =?
       </button>
     </li>
   );

@@ -60,7 +60,7 @@ function SheetRow({ card, field, units, draft, onDraft }: SheetRowProps) {
         {field.label}
         {draft && field.hint && <span className="muted block text-xs">{field.hint}</span>}
       </th>
-      <td className={`num py-0.5 text-right whitespace-nowrap ${entry?.origin === 'assumed' && !changed ? 'muted' : ''}`}>
+      <td className={`py-0.5 text-right whitespace-nowrap ${entry?.origin === 'assumed' && !changed ? 'muted' : ''}`}>
         {draft ? (
           <FieldInput
             field={field}
@@ -71,10 +71,10 @@ function SheetRow({ card, field, units, draft, onDraft }: SheetRowProps) {
             }}
           />
         ) : (
-          fieldText(field, value, units)
+          <span className="num">{fieldText(field, value, units)}</span>
         )}
+        <span className="muted inline-block w-12 pl-1.5 text-left text-xs">{fieldUnit(field, units)}</span>
       </td>
-      <td className="muted w-12 py-0.5 pl-1.5 text-xs whitespace-nowrap">{fieldUnit(field, units)}</td>
       <td className="w-28 py-0.5 pl-2">
         {changed ? (
           <span className="text-xs font-semibold">changed</span>

@@ -73,7 +73,7 @@ function NumberInput({ field, value, units, onChange }: FieldInputProps & { valu
       <input
         aria-label={field.label}
         inputMode="decimal"
-        className={`${BOX} num w-28 text-right ${wrong ? 'border-error text-error' : ''}`}
+        className={`${BOX} num w-24 text-right ${wrong ? 'border-error text-error' : ''}`}
         value={shown}
         aria-invalid={wrong}
         onChange={(event) => {

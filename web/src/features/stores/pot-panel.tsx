@@ -1,6 +1,7 @@
-import { KELVIN, type ResinCard } from '@pentimento/core';
+import { explainPot, KELVIN, type Explanation, type ResinCard } from '@pentimento/core';
 import { line, scaleLinear } from 'd3';
 import { useEffect, useState } from 'react';
+import { ExplainDialog } from '../../shared/explain-dialog';
 import { NumberCell } from '../../shared/number-cell';
 import { useUnits } from '../../shared/use-units';
 import { makeSimulation } from '../sequence/simulation/make-worker';
@@ -19,6 +20,7 @@ export function PotPanel({ card }: { card: ResinCard }) {
   const [shopC, setShopC] = useState(20);
   const [catalystPct, setCatalystPct] = useState(card.limits.catalyst?.typicalPct ?? null);
   const [answer, setAnswer] = useState<CupAnswer | null>(null);
+  const [explained, setExplained] = useState<Explanation | null>(null);
   useEffect(() => {
     const { service, stop } = makeSimulation();
     let on = true;
@@ -78,7 +80,28 @@ export function PotPanel({ card }: { card: ResinCard }) {
           {answer.detail}
         </p>
       )}
-      {answer?.ok && <PotOutcome answer={answer} />}
+      {answer?.ok && (
+        <>
+          <PotOutcome answer={answer} />
+          <button
+            type="button"
+            className="underline decoration-dotted text-sm"
+            onClick={() => {
+              setExplained(explainPot(card, { massKg, startC: shopC, catalystPct }, answer.outcome));
+            }}
+          >
+            How these numbers came about
+          </button>
+        </>
+      )}
+      {explained && (
+        <ExplainDialog
+          explanation={explained}
+          onClose={() => {
+            setExplained(null);
+          }}
+        />
+      )}
       <p className="mt-2 max-w-xl text-sm">
         A curing pot can smoke and burn. Mix what you lay within the gel time, spread out what is left, and take a hot pot outside.
       </p>

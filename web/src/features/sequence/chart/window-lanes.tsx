@@ -1,10 +1,19 @@
-import type { JointWindow, PlanDocument } from '@pentimento/core';
+import type { JointWindow, PlanDocument, SurfaceState } from '@pentimento/core';
+import { useId } from 'react';
 import { clockText } from '../clock-text';
 import type { ClockScale } from './clock-scale';
 
 export const LANE_HEIGHT = 22;
 
 const WORDS: Record<JointWindow['state'], string> = { inside: 'inside', 'wet-on-wet': 'wet on wet', early: 'too early', late: 'late, abrade' };
+
+const SURFACE_WORDS: Record<SurfaceState, string> = {
+  wet: 'still wet',
+  transfers: 'comes off on a glove',
+  prints: 'prints, does not come off',
+  dry: 'dry to touch',
+  closed: 'bond closed',
+};
 
 /** One lane per joint: when the next session may go on, and where it is planned. */
 export function WindowLanes({
@@ -18,22 +27,25 @@ export function WindowLanes({
   clock: ClockScale;
   left: number;
 }) {
+  const hatch = useId();
   const x = (timeS: number): number => clock.toX(Math.min(Math.max(timeS, 0), clock.endS));
   return (
     <svg width={left + clock.width} height={windows.length * LANE_HEIGHT + 4} className="block" role="list" aria-label="Windows for the next session">
+      <defs>
+        <pattern id={`${hatch}-slow`} width="5" height="5" patternUnits="userSpaceOnUse">
+          <path d="M0 5 5 0" stroke="currentColor" strokeWidth="0.9" />
+        </pattern>
+      </defs>
       {windows.map((window, lane) => {
         const next = plan.sessions.at(window.belowSession + 1);
         const y = lane * LANE_HEIGHT + 3;
         const pinX = x(window.plannedS);
         const early = window.state === 'early' && pinX > 80;
         const bad = window.state === 'early' || window.state === 'late';
+        const surface = (plan.shape?.pockets ? window.pocket : window.flat).surface;
         const label = `${next?.name ?? ''}: ${WORDS[window.state]}`;
         return (
-          <g
-            key={window.belowSession}
-            role="listitem"
-            aria-label={`${label}. Opens ${window.opensS === null ? 'not within three days' : clockText(window.opensS)}, closes ${clockText(window.closesS)}, planned ${clockText(window.plannedS)}`}
-          >
+          <g key={window.belowSession} role="listitem" aria-label={laneText(label, window)}>
             <text x={left - 8} y={y + 12} textAnchor="end" className="fill-current text-[12px]">
               {next?.name}
             </text>
@@ -49,31 +61,63 @@ export function WindowLanes({
                   fillOpacity="0.35"
                 />
               )}
-              {window.opensS !== null && window.closesS > window.opensS && (
+              {window.flat.opensS !== null && window.closesS > window.flat.opensS && (
                 <rect
-                  x={x(window.opensS)}
+                  x={x(window.flat.opensS)}
                   y={y + 3}
-                  width={Math.max(1, x(window.closesS) - x(window.opensS))}
+                  width={Math.max(1, x(window.closesS) - x(window.flat.opensS))}
                   height={12}
                   className="fill-secondary stroke-secondary"
-                  fillOpacity="0.55"
+                  fillOpacity="0.5"
                 />
               )}
-              <path d={`M${pinX.toFixed(1)} ${String(y + 14)}l-6 -11h12z`} className={bad ? 'fill-error' : 'fill-current'} />
-              {bad && (
-                <text
-                  x={early ? pinX - 9 : pinX + 9}
-                  y={y + 12}
-                  textAnchor={early ? 'end' : 'start'}
-                  className="fill-error text-[12px] font-semibold"
-                >
-                  {WORDS[window.state]}
-                </text>
+              {/* The deep pocket is still closed here. */}
+              {window.flat.opensS !== null && (
+                <rect
+                  x={x(window.flat.opensS)}
+                  y={y + 3}
+                  width={Math.max(0, x(Math.min(window.closesS, window.pocket.opensS ?? window.closesS)) - x(window.flat.opensS))}
+                  height={12}
+                  fill={`url(#${hatch}-slow)`}
+                />
               )}
+              {window.trim && (
+                <g aria-hidden>
+                  <line x1={x(window.trim.fromS)} x2={x(window.trim.untilS)} y1={y + 1} y2={y + 1} stroke="currentColor" strokeWidth="2" />
+                  <text x={x(window.trim.fromS) - 2} y={y + 5} textAnchor="end" className="fill-current text-[10px]">
+                    trim
+                  </text>
+                </g>
+              )}
+              <title>{laneText(label, window)}</title>
+              <path d={`M${pinX.toFixed(1)} ${String(y + 14)}l-6 -11h12z`} className={bad ? 'fill-error' : 'fill-current'} />
+              <text
+                x={early ? pinX - 9 : pinX + 9}
+                y={y + 12}
+                textAnchor={early ? 'end' : 'start'}
+                className={`${bad ? 'fill-error font-semibold' : 'fill-current'} text-[12px]`}
+              >
+                {bad ? `${WORDS[window.state]}, ${surface}` : surface}
+              </text>
             </g>
           </g>
         );
       })}
     </svg>
   );
+}
+
+function moment(timeS: number | null): string {
+  return timeS === null ? 'not within three days' : clockText(timeS);
+}
+
+/** The whole lane in words. */
+function laneText(label: string, { flat, pocket, closesS, plannedS, trim }: JointWindow): string {
+  return [
+    label,
+    `Opens ${moment(flat.opensS)} on the flat, ${moment(pocket.opensS)} in a deep pocket`,
+    `closes ${clockText(closesS)}, planned ${clockText(plannedS)}`,
+    `then ${SURFACE_WORDS[flat.surface]} on the flat, ${SURFACE_WORDS[pocket.surface]} in a pocket`,
+    ...(trim ? [`green trim ${clockText(trim.fromS)} to ${clockText(trim.untilS)}`] : []),
+  ].join('. ');
 }

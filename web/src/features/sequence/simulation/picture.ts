@@ -1,4 +1,4 @@
-import type { FieldSegment, JointWindow, LayerOutcome, PlanEvaluation, RunStatus, Verdict } from '@pentimento/core';
+import type { FieldSegment, JointWindow, LayerOutcome, PlanEvaluation, RunStatus, SectionDistortion, Verdict } from '@pentimento/core';
 
 /** What the growth chart draws: plain data, its arrays handed over without copying. */
 export interface Picture {
@@ -13,12 +13,18 @@ export interface Picture {
   readonly layers: readonly LayerOutcome[];
   readonly windows: readonly JointWindow[];
   readonly verdicts: readonly Verdict[];
+  readonly distortion: SectionDistortion | null;
+  /** Green trim after the last session */
+  readonly trim: JointWindow['trim'];
   readonly newSteps: number;
   readonly simulatedMs: number;
 }
 
 /** Copies an evaluation into a picture; the originals stay with the worker, for the next restart. */
-export function pictureOf({ result, windows, verdicts }: PlanEvaluation, simulatedMs: number): { picture: Picture; transfer: ArrayBuffer[] } {
+export function pictureOf(
+  { result, windows, verdicts, distortion, trim }: PlanEvaluation,
+  simulatedMs: number,
+): { picture: Picture; transfer: ArrayBuffer[] } {
   const segments = result.segments
     .filter(({ field }) => field.frames > 0)
     .map(({ field }) => ({
@@ -40,6 +46,8 @@ export function pictureOf({ result, windows, verdicts }: PlanEvaluation, simulat
     layers: result.layers,
     windows,
     verdicts,
+    distortion,
+    trim,
     newSteps: result.newSteps,
     simulatedMs,
   };
