@@ -41,6 +41,7 @@ export * from './units/display-units.js';
 export { simulateCup, cupRadiusM, type CupInput, type CupOutcome } from './cure/cup-test.js';
 export * from './distortion/sequential-laminate.js';
 export * from './distortion/section-distortion.js';
+export type { SettingLayer } from './distortion/setting-layer.js';
 export type { PrintIndex } from './distortion/print-index.js';
 export * from './uncertainty/factors.js';
 export * from './uncertainty/cloud.js';

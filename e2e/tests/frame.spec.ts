@@ -62,6 +62,24 @@ for (const theme of ['paper', 'lamp']) {
     await openBuild(page, 'Tram seat shell, right half');
     await expect(page.getByRole('list', { name: 'Limits kept' })).toBeVisible();
     await check();
+    for (const tab of ['Pots', 'How sure', 'After release']) {
+      await page.getByRole('tab', { name: tab }).click();
+      if (tab === 'How sure') {
+        await page.getByRole('combobox', { name: /^Runs/ }).selectOption('200');
+        await page.getByRole('button', { name: 'Run the spread' }).click();
+        await expect(page.getByRole('img', { name: /What moves the margin/ })).toBeVisible({ timeout: 30_000 });
+      }
+      await check();
+    }
+    await page.getByRole('button', { name: /^How Plug face/ }).click();
+    await check();
+    await page.keyboard.press('Escape');
+    await page.goto('/stores#iso_lam');
+    await page.getByRole('checkbox', { name: /kitchen thermometer/ }).check();
+    await expect(page.getByTestId('fit')).toBeVisible({ timeout: 30_000 });
+    await check();
+    await page.getByRole('button', { name: 'Enter data sheet' }).click();
+    await check();
     for (const path of ['/rack', '/stores', '/shop', '/bench']) {
       await page.goto(path);
       await expect(page.getByText('Fetching')).toHaveCount(0);

@@ -9,7 +9,7 @@ test('a badly planned build is dragged green, saved, finished into a mold, and p
   await expect(verdicts.getByText('Bulk 2 onto Bulk 1')).toBeVisible();
 
   await test.step('a verdict takes the time cursor to its moment', async () => {
-    await verdicts.getByRole('button', { name: /Bulk mat 2, peak/ }).click();
+    await verdicts.getByRole('button', { name: /^stop Bulk mat 2, peak/ }).click();
     await expect(page.getByTestId('cursor')).toHaveText(/^day 2 09:1/);
   });
 

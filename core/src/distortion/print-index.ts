@@ -1,7 +1,8 @@
 import { KELVIN } from '../cure/kinetics.js';
 import type { GrowthResult } from '../growth/growth-result.js';
 import type { PlacedLayer } from '../planning/verdicts/placed-layer.js';
-import { stiffnessLeft, type SettingLayer } from './section-distortion.js';
+import type { SettingLayer } from './setting-layer.js';
+import { stiffnessLeft } from './stiffness-left.js';
 
 /** How strongly the bulk's fiber pattern shows through the skin, against a usual build. */
 export interface PrintIndex {

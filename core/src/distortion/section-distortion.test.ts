@@ -4,7 +4,7 @@ import { changeLayer } from '../planning/edit-plan.js';
 import { evaluatePlan } from '../planning/evaluate-plan.js';
 import { planFromTemplate } from '../planning/stack-templates.js';
 import { bendingStiffness } from './print-index.js';
-import { stiffnessLeft } from './section-distortion.js';
+import { stiffnessLeft } from './stiffness-left.js';
 
 const cards = cardLibrary();
 const start = { startDate: '2026-11-30', areaM2: 1, plug: { materialId: 'mdf', thicknessMm: 18, heatLimitC: 60 } };

@@ -1,25 +1,11 @@
 import { KELVIN } from '../cure/kinetics.js';
-import { glassTransitionC } from '../cure/vitrification.js';
 import { sampleSegment } from '../growth/field-history.js';
 import type { GrowthResult, LayerOutcome } from '../growth/growth-result.js';
 import { DEFAULT_SHAPE, type PlanDocument } from '../planning/plan-document.js';
 import type { PlacedLayer } from '../planning/verdicts/placed-layer.js';
+import type { SettingLayer } from './setting-layer.js';
 import { printIndex, type PrintIndex } from './print-index.js';
 import { cornerClosingDeg, panelBowM, sequentialLaminate, type SolidifyingLayer } from './sequential-laminate.js';
-
-/** How one layer sets, as the distortion sees it. */
-export interface SettingLayer {
-  readonly layerId: string;
-  readonly name: string;
-  readonly gelC: number;
-  /** Shrink of the resin from gel to demolding, and strain of cooling, both in the plane [-] */
-  readonly cureStrain: number;
-  readonly coolingStrain: number;
-  readonly modulusPa: number;
-  readonly thicknessM: number;
-  /** Whether a low-profile resin reached its heat; null: not such a resin */
-  readonly activated: boolean | null;
-}
 
 export interface CornerChange {
   readonly angleDeg: number;
@@ -126,10 +112,4 @@ function closing(angleDeg: number, placed: readonly PlacedLayer[], layers: reado
     shrinkInPlane: mean(byStiffness, (i) => layers[i].cureStrain),
     shrinkThrough: mean(byThickness, (i) => -placed[i].card.set.shrinkThrough * Math.min(1, shareCured(i))),
   });
-}
-
-/** Share of its stiffness that a layer keeps at a temperature: all 20 K below its glass transition, a fiftieth 10 K above; assumed. */
-export function stiffnessLeft(tempC: number, cure: number, glass: Parameters<typeof glassTransitionC>[1]): number {
-  const s = Math.min(1, Math.max(0, (tempC - (glassTransitionC(cure, glass) - 20)) / 30));
-  return 1 - 0.98 * s * s * (3 - 2 * s);
 }

@@ -22,8 +22,12 @@ export interface CardFile {
 }
 
 export function writeCardFile(cards: readonly MaterialCard[]): CardFile {
-  const plain = cards.map(({ formatVersion, id, kind, name, values, gelTimes }) => ({ formatVersion, id, kind, name, values, gelTimes }));
-  return { format: 'pentimento-cards', formatVersion: 1, cards: plain };
+  return { format: 'pentimento-cards', formatVersion: 1, cards: cards.map(plainCard) };
+}
+
+/** A card without what else its owner hung on it (its version). */
+function plainCard({ formatVersion, id, kind, name, values, gelTimes }: MaterialCard): MaterialCard {
+  return { formatVersion, id, kind, name, values, gelTimes };
 }
 
 function bad(quantity: string, value: unknown, expected: string): never {
@@ -146,7 +150,7 @@ export function cardsFromRows(rows: readonly (readonly string[])[], known: reado
     const name = at(row, 'name') === '' ? before.name : at(row, 'name');
     cards.set(id, { ...before, name, values: { ...before.values, [field.key]: value } });
   });
-  const read = [...cards.values()];
+  const read = [...cards.values()].map(plainCard);
   read.forEach(checkCard);
   return read;
 }

@@ -34,7 +34,7 @@ export class CardsAndCupTests1795440000000 implements MigrationInterface {
 
   async up(query: QueryRunner): Promise<void> {
     await query.query(`alter table card_version disable trigger card_version_append_only`);
-    const rows = await query.query<{ card_id: string; version: number; note: string; card: OldCard }[]>(
+    const rows = await query.manager.query<{ card_id: string; version: number; note: string; card: OldCard }[]>(
       `select card_id, version, note, card from card_version where card ? 'limits'`,
     );
     for (const row of rows) {

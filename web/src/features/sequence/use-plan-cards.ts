@@ -1,5 +1,5 @@
 import { cardLibrary, outdatedCards, type CardLibrary, type OutdatedCard, type PlanDocument } from '@pentimento/core';
-import { useMemo } from 'react';
+import { useEffect, useMemo, useRef } from 'react';
 import { useKeptCardsQuery, type Card } from '../../api/api';
 
 export interface PlanCards {
@@ -17,10 +17,16 @@ export function usePlanCards(plan: PlanDocument | null, newest: readonly Card[] 
   const outdated = useMemo((): readonly OutdatedCard[] => (plan && newest ? outdatedCards(plan, newest) : []), [key, newest]); // eslint-disable-line react-hooks/exhaustive-deps
   const wanted = useMemo(() => outdated.map(({ id, keptVersion }) => ({ id, version: keptVersion })), [outdated]);
   const kept = useKeptCardsQuery(wanted, { skip: wanted.length === 0 });
-  return useMemo(() => {
+  const found = useMemo((): PlanCards => {
     const older = wanted.length === 0 ? [] : kept.currentData;
     if (!newest || !older) return { cards: null, library: null, outdated, error: kept.error };
     const cards = [...newest.filter(({ id }) => !older.some((card) => card.id === id)), ...older];
     return { cards, library: cardLibrary(cards), outdated, error: undefined };
   }, [newest, wanted, kept.currentData, kept.error, outdated]);
+  // While another version is fetched the page goes on with the cards it has, or it would lose what is open on it.
+  const last = useRef<PlanCards | null>(null);
+  useEffect(() => {
+    if (found.cards && plan) last.current = found;
+  }, [found, plan]);
+  return found.cards ? found : (last.current ?? found);
 }

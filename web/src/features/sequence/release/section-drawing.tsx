@@ -22,29 +22,26 @@ interface Shape {
  */
 function walk({ angles, curvature, closes }: Shape): Point[] {
   const points: Point[] = [{ x: 0, y: 0 }];
-  let heading = angles.length > 0 ? (Math.PI / 180) * (180 - angles[0]) : 0;
-  const parts = angles.length === 0 ? [1] : [0.35, ...Array<number>(Math.max(0, angles.length - 1)).fill(1), 0.35];
+  const parts = angles.length === 0 ? [1] : [0.35, ...Array<number>(angles.length - 1).fill(1), 0.35];
+  let tangent = 0;
   parts.forEach((length, p) => {
-    // The panel between corners is straight at its middle; it bends away from there, its ends by half the angle each.
-    const turn = curvature * length;
-    let at = heading - turn / 2;
     for (let s = 0; s < STEP; s++) {
+      // Half a step's turn before and after, so that there and back are mirror images.
+      tangent += (curvature * length) / STEP / 2;
       const last = points[points.length - 1];
-      points.push({ x: last.x + (Math.cos(at) * length) / STEP, y: last.y + (Math.sin(at) * length) / STEP });
-      at += turn / STEP;
+      points.push({ x: last.x + (Math.cos(tangent) * length) / STEP, y: last.y + (Math.sin(tangent) * length) / STEP });
+      tangent += (curvature * length) / STEP / 2;
     }
-    heading = at - turn / 2;
-    heading += turn / 2;
-    if (p < angles.length) heading -= (Math.PI / 180) * (180 - angles[p] + closes[p]);
+    if (p < angles.length) tangent -= (Math.PI / 180) * (180 - angles[p] + closes[p]);
   });
   return points;
 }
 
 /** Middle of the walk at the origin and level, so that intended and released lie over each other. */
 function centered(points: readonly Point[]): Point[] {
-  const mid = points[Math.floor(points.length / 2)];
-  const next = points[Math.floor(points.length / 2) + 1];
-  const tilt = Math.atan2(next.y - mid.y, next.x - mid.x);
+  const half = Math.floor(points.length / 2);
+  const mid = points[half];
+  const tilt = Math.atan2(points[half + 1].y - points[half - 1].y, points[half + 1].x - points[half - 1].x);
   const [c, s] = [Math.cos(-tilt), Math.sin(-tilt)];
   return points.map(({ x, y }) => ({ x: (x - mid.x) * c - (y - mid.y) * s, y: (x - mid.x) * s + (y - mid.y) * c }));
 }

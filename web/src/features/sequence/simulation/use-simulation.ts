@@ -23,6 +23,7 @@ export function useSimulation(plan: PlanDocument | null, cards: readonly Card[] 
   const engine = useRef<ReturnType<typeof makeSimulation> | null>(null);
   const wanted = useRef<PlanDocument | null>(null);
   const busy = useRef(false);
+  const wantedCards = useRef<readonly Card[] | null>(null);
   const cardsThere = useRef<readonly Card[] | null>(null);
 
   useEffect(() => {
@@ -38,15 +39,18 @@ export function useSimulation(plan: PlanDocument | null, cards: readonly Card[] 
 
   useEffect(() => {
     wanted.current = plan;
+    // A running loop picks up newer cards as well as a newer plan.
+    wantedCards.current = cards;
     if (busy.current || !plan || !cards || !engine.current) return;
     const { service } = engine.current;
     const run = async (): Promise<void> => {
       busy.current = true;
       for (let next = wanted.current; next && engine.current; next = wanted.current) {
         wanted.current = null;
-        if (cardsThere.current !== cards) {
-          cardsThere.current = cards;
-          await service.setCards(cards);
+        const now = wantedCards.current;
+        if (now && cardsThere.current !== now) {
+          cardsThere.current = now;
+          await service.setCards(now);
         }
         const answer = await service.picture(next);
         const shown = next;

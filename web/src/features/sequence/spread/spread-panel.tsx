@@ -119,11 +119,11 @@ export function SpreadPanel({
                         </button>
                       </td>
                       <td
-                        className={`num text-right ${found.kept < 0.5 ? 'text-error font-semibold' : found.kept < 0.9 ? 'text-warning font-semibold' : ''}`}
+                        className={`num text-right whitespace-nowrap ${found.kept < 0.5 ? 'text-error font-semibold' : found.kept < 0.9 ? 'text-warning font-semibold' : ''}`}
                       >
                         {keptText(found)}
                       </td>
-                      <td className="num predicted text-right">
+                      <td className="num predicted text-right whitespace-nowrap">
                         {verdict.kind === 'window'
                           ? [0, 2, 4].map((q) => found.marginQuantiles[q].toFixed(1)).join(' – ') + ' h inside'
                           : [0, 2, 4].map((q) => verdictAmount(units, verdict, found.quantiles[q])).join(' – ')}

@@ -12,7 +12,7 @@ export function Tornado({ cloud, verdict, units }: { cloud: VerdictCloud; verdic
   const effects = cloud.effects.filter(({ share }) => share > 0.002).slice(0, MOST);
   if (effects.length === 0) return <p className="muted text-sm">Nothing that varies here moves this margin.</p>;
   const most = Math.max(...effects.map(({ perDeviation }) => Math.abs(perDeviation)));
-  const x = scaleLinear([-most, most], [LABEL, WIDTH - 46]);
+  const x = scaleLinear([-most, most], [LABEL, WIDTH - 70]);
   const shown = (value: number): string => {
     const sign = value < 0 ? '−' : '+';
     const size = Math.abs(value);
@@ -38,7 +38,7 @@ export function Tornado({ cloud, verdict, units }: { cloud: VerdictCloud; verdic
             fillOpacity={0.25 + 0.5 * share}
             stroke="currentColor"
           />
-          <text x={WIDTH - 42} y={14} className="num fill-current text-[11px]">
+          <text x={WIDTH - 62} y={14} className="num fill-current text-[11px]">
             {shown(perDeviation)}
           </text>
         </g>
