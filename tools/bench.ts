@@ -1,5 +1,6 @@
 import { readCase, reportCase, simulateGrowth, type CaseReport, type GrowthCase, type GrowthResult, type ParsedCase } from '@pentimento/core';
 import { build } from 'esbuild';
+import { availableParallelism } from 'node:os';
 import { readdirSync, readFileSync, rmSync } from 'node:fs';
 import { fileURLToPath } from 'node:url';
 import { Worker } from 'node:worker_threads';
@@ -87,9 +88,43 @@ function measureEdit(growth: GrowthCase): void {
   );
 }
 
+/** Bundles a worker of this folder, as the web does with its own. */
+async function bundled(name: string): Promise<string> {
+  const outfile = fileURLToPath(new URL(`../.local/${name}.mjs`, import.meta.url));
+  await build({ entryPoints: [fileURLToPath(new URL(`${name}.ts`, import.meta.url))], bundle: true, platform: 'node', format: 'esm', outfile });
+  return outfile;
+}
+
+const CLOUD_RUNS = 1000;
+
+/** The spread of the five-day build in one worker per core. */
+async function measureCloud(): Promise<void> {
+  const outfile = await bundled('cloud-worker');
+  const cores = availableParallelism();
+  const start = performance.now();
+  const shares = Array.from({ length: cores }, (_, c) => ({
+    from: Math.floor((c * CLOUD_RUNS) / cores),
+    to: Math.floor(((c + 1) * CLOUD_RUNS) / cores),
+  }));
+  const good = await Promise.all(
+    shares.map(
+      (workerData) =>
+        new Promise<number>((resolve, reject) => {
+          const worker = new Worker(outfile, { workerData });
+          worker.once('message', resolve);
+          worker.once('error', reject);
+        }),
+    ),
+  );
+  rmSync(outfile);
+  const total = good.reduce((sum, n) => sum + n, 0);
+  console.log(
+    `spread of the five-day build: ${String(total)} runs in ${((performance.now() - start) / 1000).toFixed(2)} s on ${String(cores)} cores, started cold`,
+  );
+}
+
 async function measureFresh(): Promise<void> {
-  const outfile = fileURLToPath(new URL('../.local/fresh-worker.mjs', import.meta.url));
-  await build({ entryPoints: [fileURLToPath(new URL('fresh-worker.ts', import.meta.url))], bundle: true, platform: 'node', format: 'esm', outfile });
+  const outfile = await bundled('fresh-worker');
   const times: number[] = [];
   for (let i = 0; i < FRESH_WORKERS; i++) {
     times.push(
@@ -143,4 +178,5 @@ for (const loaded of cases) {
 }
 measureEdit(five);
 measureMemory(five);
+await measureCloud();
 if (process.argv.includes('--accuracy')) accuracyTable(cases, five);

@@ -50,6 +50,7 @@ export * from './uncertainty/summarize-cloud.js';
 export { SeededRandom } from './uncertainty/seeded-random.js';
 export * from './calibration/temperature-log.js';
 export * from './calibration/cup-test.js';
+export { sheetCupTests } from './calibration/sheet-tests.js';
 export * from './calibration/fit-card.js';
 export * from './calibration/observations.js';
 export * from './calibration/stand-in-logger.js';

@@ -16,6 +16,21 @@ test('paper', async ({ page }) => {
   await shoot(page, 'board');
   await openBuild(page, 'Tram seat shell, left half');
   await shoot(page, 'sequence');
+  await page.getByRole('button', { name: 'How Plug face, hottest came about' }).click();
+  await shoot(page, 'explanation');
+  await page.keyboard.press('Escape');
+  await page.getByRole('tab', { name: 'How sure' }).click();
+  await page.getByRole('button', { name: 'Run the spread' }).click();
+  await expect(page.getByText('1000 of 1000 ·')).toBeVisible({ timeout: 60_000 });
+  await page.getByRole('tab', { name: 'How sure' }).evaluate((tab) => {
+    tab.scrollIntoView({ block: 'start' });
+  });
+  await shoot(page, 'how-sure');
+  await page.getByRole('tab', { name: 'After release' }).click();
+  await page.getByRole('tab', { name: 'After release' }).evaluate((tab) => {
+    tab.scrollIntoView({ block: 'center' });
+  });
+  await shoot(page, 'after-release');
   await page.goto('/rack');
   await expect(page.getByText('M-003')).toBeVisible();
   await shoot(page, 'rack');
@@ -25,6 +40,13 @@ test('paper', async ({ page }) => {
   await page.goto('/stores');
   await expect(page.getByRole('heading', { name: 'Stores' })).toBeVisible();
   await shoot(page, 'stores');
+  await page.goto('/stores#iso_lam');
+  await page.getByRole('checkbox', { name: /the same batch, logged/ }).check();
+  await expect(page.getByTestId('fit')).toBeVisible({ timeout: 30_000 });
+  await page.getByRole('region', { name: 'Cup tests' }).evaluate((section) => {
+    section.scrollIntoView({ block: 'start' });
+  });
+  await shoot(page, 'calibration');
 });
 
 test('dim', async ({ page }) => {

@@ -42,7 +42,7 @@ const ITERATIONS = 6;
 /** Most downhill steps after it, the longest of one, and the share below which a step ends the search */
 const POLISH = 25;
 const LONGEST = 0.4;
-const SETTLED = 1e-3;
+const SETTLED = 1e-4;
 /** Beyond these the data do not tell a number: relative standard error, correlation with another. */
 const UNTOLD_ERROR = 0.35;
 const UNTOLD_CORRELATION = 0.985;

@@ -1,4 +1,4 @@
-import { objectionsTo, type ResinCard } from '@pentimento/core';
+import { objectionsTo, sheetCupTests, type ResinCard } from '@pentimento/core';
 import { FlaskConical, Thermometer } from 'lucide-react';
 import { useMemo, useState } from 'react';
 import { useCupTestsQuery, type Card, type CupTestRecord } from '../../../api/api';
@@ -17,10 +17,13 @@ export function CupTests({ card, resin }: { card: Card; resin: ResinCard }) {
   const [laminates, setLaminates] = useState<readonly LaminateTrace[]>([]);
   const [sheet, setSheet] = useState<'cup' | 'laminate' | null>(null);
   const [kept, setKept] = useState(false);
-  const fitted = useMemo(
+  const [bySheet, setBySheet] = useState(false);
+  const sheetTests = useMemo(() => sheetCupTests(card), [card]);
+  const own = useMemo(
     () => (data ?? []).filter(({ id, test }) => ticked.has(id) && !objectionsTo(test, resin).some(({ level }) => level === 'stop')),
     [data, ticked, resin],
   );
+  const fitted = useMemo(() => [...own.map(({ test }) => test), ...(bySheet ? sheetTests : [])], [own, bySheet, sheetTests]);
   const close = (): void => {
     setSheet(null);
   };
@@ -56,6 +59,23 @@ export function CupTests({ card, resin }: { card: Card; resin: ResinCard }) {
         </p>
       )}
       <ul className="text-sm">
+        {sheetTests.length > 0 && (
+          <li className="hairline border-b py-1">
+            <label className="flex flex-wrap items-center gap-x-3">
+              <input
+                type="checkbox"
+                className="checkbox checkbox-sm"
+                checked={bySheet}
+                onChange={(event) => {
+                  setBySheet(event.target.checked);
+                  setKept(false);
+                }}
+              />
+              <span>What the sheet prints: {sheetTests.length === 1 ? 'one number' : `${String(sheetTests.length)} cups`}</span>
+              <span className="muted">gel times and cup peak of this card</span>
+            </label>
+          </li>
+        )}
         {data?.map((record) => (
           <TestRow
             key={record.id}
@@ -92,6 +112,7 @@ export function CupTests({ card, resin }: { card: Card; resin: ResinCard }) {
       )}
       {(fitted.length > 0 || laminates.length > 0) && !kept && (
         <FitPanel
+          origin={own.length + laminates.length > 0 ? 'own test' : 'data sheet'}
           card={card}
           tests={fitted}
           laminates={laminates}

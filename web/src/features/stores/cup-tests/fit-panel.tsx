@@ -1,6 +1,6 @@
-import { withValues, type FitResult, type FittedParameter } from '@pentimento/core';
+import { withValues, type CupTest, type FitResult, type FittedParameter } from '@pentimento/core';
 import { useEffect, useState } from 'react';
-import { useCardsQuery, useSaveCardMutation, type Card, type CupTestRecord } from '../../../api/api';
+import { useCardsQuery, useSaveCardMutation, type Card } from '../../../api/api';
 import { problemOf } from '../../../api/problem';
 import { LevelMark } from '../../../shared/level-mark';
 import { plainNumber } from '../field-text';
@@ -9,17 +9,17 @@ import { FitChart } from './fit-chart';
 import { makeCalibration } from './make-calibration';
 
 /** Fits the card to tests in a worker, shows how well, and keeps the fit as a version of the card. */
-export function FitPanel({
-  card,
-  tests,
-  laminates,
-  onKept,
-}: {
-  card: Card;
-  tests: readonly CupTestRecord[];
-  laminates: readonly LaminateTrace[];
-  onKept: () => void;
-}) {
+interface FitPanelProps {
+  readonly card: Card;
+  readonly tests: readonly CupTest[];
+  readonly laminates: readonly LaminateTrace[];
+  /** What the fit goes by: the shop's own tests, or the sheet's numbers alone */
+  readonly origin: 'own test' | 'data sheet';
+  readonly onKept: () => void;
+}
+
+export function FitPanel(props: FitPanelProps) {
+  const { card, tests, laminates } = props;
   const cards = useCardsQuery();
   const [answer, setAnswer] = useState<FitAnswer | null>(null);
   const all = cards.data;
@@ -28,7 +28,7 @@ export function FitPanel({
     setAnswer(null);
     const { service, stop } = makeCalibration();
     let on = true;
-    void service.fit({ card, cards: all, cups: tests.map(({ test }) => test), laminates }).then((next) => {
+    void service.fit({ card, cards: all, cups: tests, laminates }).then((next) => {
       if (on) setAnswer(next);
       stop();
     });
@@ -49,27 +49,21 @@ export function FitPanel({
         {answer.detail}
       </p>
     );
-  return <FitOutcome card={card} fit={answer.fit} tests={tests} laminates={laminates} onKept={onKept} />;
+  return <FitOutcome {...props} fit={answer.fit} />;
 }
 
-function FitOutcome({
-  card,
-  fit,
-  tests,
-  laminates,
-  onKept,
-}: {
-  card: Card;
-  fit: FitResult;
-  tests: readonly CupTestRecord[];
-  laminates: readonly LaminateTrace[];
-  onKept: () => void;
-}) {
+function FitOutcome({ card, fit, tests, laminates, origin, onKept }: FitPanelProps & { fit: FitResult }) {
   const [save, { error, isLoading }] = useSaveCardMutation();
   const told = fit.parameters.filter((p) => p.told);
   const keep = async (): Promise<void> => {
-    const note = `Fit of ${String(tests.length)} cup test${tests.length === 1 ? '' : 's'}${laminates.length > 0 ? ` and ${String(laminates.length)} laminate record${laminates.length === 1 ? '' : 's'}` : ''}`;
-    const source = { origin: 'own test', note, date: new Date().toISOString().slice(0, 10) } as const;
+    const parts = [
+      tests.length > 0
+        ? `${String(tests.length)} ${origin === 'data sheet' ? 'numbers of the sheet' : tests.length === 1 ? 'cup test' : 'cup tests'}`
+        : null,
+      laminates.length > 0 ? `${String(laminates.length)} laminate record${laminates.length === 1 ? '' : 's'}` : null,
+    ];
+    const note = `Fit of ${parts.filter(Boolean).join(' and ')}`;
+    const source = { origin, note, date: new Date().toISOString().slice(0, 10) } as const;
     const { version: _version, ...plain } = card;
     const next = withValues(plain, Object.fromEntries(told.map(({ key, value }) => [key, value])), source);
     const result = await save({
@@ -154,7 +148,7 @@ function NumbersSeen({ fit }: { fit: FitResult }) {
   return (
     <ul className="mt-2 text-sm">
       {rows.map(({ what, value, fitted }) => (
-        <li key={what}>
+        <li key={`${what} ${value.toFixed(3)} ${fitted.toFixed(3)}`}>
           {what === 'gel' ? 'Gel' : what === 'peak' ? 'Peak' : 'Time to peak'}: seen <span className="num">{value.toFixed(1)}</span>, fit{' '}
           <span className="num predicted">{fitted.toFixed(1)}</span> {unit[what]}
         </li>
