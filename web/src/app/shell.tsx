@@ -58,7 +58,7 @@ function SignedIn({ name }: { name: string }) {
         }}
       />
       <Notices />
-      <main id="place" className="min-h-0 flex-1 overflow-auto">
+      <main id="place" className="relative min-h-0 flex-1 overflow-auto">
         <Outlet />
       </main>
       {sheet === 'command' && (
