@@ -2,7 +2,12 @@
 module.exports = {
   forbidden: [
     { name: 'no-circular', severity: 'error', from: {}, to: { circular: true, dependencyTypesNot: ['type-only'] } },
-    { name: 'core-is-pure', severity: 'error', from: { path: '^core/src', pathNot: '(\\.test\\.ts$|test-support)' }, to: { pathNot: '^(core/src|node_modules/(ml-levenberg-marquardt|ml-matrix)/)' } },
+    {
+      name: 'core-is-pure',
+      severity: 'error',
+      from: { path: '^core/src', pathNot: '(\\.test\\.ts$|test-support)' },
+      to: { pathNot: '^(core/src|node_modules/(ml-levenberg-marquardt|ml-matrix)/)' },
+    },
     { name: 'core-by-its-index', severity: 'error', from: { path: '^(server|web)/src' }, to: { path: '^core/(src|dist)/(?!index\\.)' } },
     { name: 'server-not-web', severity: 'error', from: { path: '^server' }, to: { path: '^web' } },
     { name: 'web-not-server', severity: 'error', from: { path: '^web' }, to: { path: '^server' } },

@@ -26,6 +26,8 @@ export interface Measured {
 /** Standard errors of what a person reads off a cup, and of a thermometer in it. */
 const SIGMA = { temperatureK: 1.5, gelMin: 1, peakC: 3, peakMin: 1 };
 const MOST_POINTS = 90;
+/** Finer than the picture's: slopes are taken from differences of two runs, and must not be those of their errors [K]. */
+const FIT_TOLERANCE_K = 0.02;
 /** How long past its peak a cup is followed, in times to peak: later it only cools. */
 const FOLLOW = 1.7;
 
@@ -99,6 +101,7 @@ export function cupObservations(test: CupTest): Measured {
       airK: test.airC + KELVIN,
       catalystPct: test.catalystPct,
       endS,
+      toleranceK: FIT_TOLERANCE_K,
     });
     const shown = laggedC(
       cup.timeS,
@@ -136,7 +139,7 @@ export function laminateObservations({ caseFor, startS, heightM, log }: Laminate
     sigma: SIGMA.temperatureK,
   }));
   const predict = (card: KineticCard): readonly number[] => {
-    const result = simulateGrowth(caseFor(card));
+    const result = simulateGrowth(caseFor(card), { toleranceK: FIT_TOLERANCE_K });
     const { centreM, firstLaid } = result.geometry;
     let cell = firstLaid;
     while (cell + 1 < centreM.length && centreM[cell] < heightM) cell++;

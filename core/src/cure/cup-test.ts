@@ -17,6 +17,8 @@ export interface CupInput {
   readonly catalystPct: number | null;
   /** How long it is watched [s]; default six hours */
   readonly endS?: number;
+  /** Local error aimed at [K]; default 0.1 */
+  readonly toleranceK?: number;
 }
 
 /** What a thermometer in the middle of the cup would show. */
@@ -82,11 +84,12 @@ export function simulateCup(input: CupInput): CupOutcome {
   requireInRange('mass in the cup', input.massKg, MASS);
   requireInRange('start temperature of the cup', input.startK, TEMPERATURE);
   requireInRange('air around the cup', input.airK, TEMPERATURE);
+  const tolerance = requireInRange('tolerance', input.toleranceK ?? TOLERANCE_K, { min: 1e-4, max: 5, unit: 'K' });
   const cells = sphereCells(input);
   const stepper = new RosenbrockStepper(
     cells,
     { air: { kind: 'constant', tempK: input.airK }, backK: null },
-    { tempK: TOLERANCE_K, cure: TOLERANCE_K * 0.003, induction: TOLERANCE_K * 0.02 },
+    { tempK: tolerance, cure: tolerance * 0.003, induction: tolerance * 0.02 },
   );
   const endS = requireInRange('time the cup is watched', input.endS ?? 6 * 3600, { min: 60, max: 7 * 86400, unit: 's' });
   const clock = { timeS: 0, stepS: FIRST_STEP_S };

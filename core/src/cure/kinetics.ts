@@ -10,13 +10,13 @@ const REFERENCE_K = 298.15;
 /** Range and fineness of the tables [K]; a field that leaves it is reported as diverged. */
 export const TABLE_MIN_K = 213.15;
 export const TABLE_MAX_K = 613.15;
-export const TABLE_PER_K = 2;
+export const TABLE_PER_K = 4;
 /** Columns of a table row. */
 export const TABLE_STRIDE = 4;
 
 /**
- * Temperature-dependent factors of one card on a grid of 1/2 K, row by row: e(E1), e(E2), e(Ez), αmax.
- * Linear interpolation between rows errs below 2e-4 of the value for E up to 60 kJ/mol at room temperature;
+ * Temperature-dependent factors of one card on a grid of 1/4 K, row by row: e(E1), e(E2), e(Ez), αmax.
+ * Linear interpolation between rows errs below 5e-5 of the value for E up to 60 kJ/mol at room temperature;
  * it replaces three exponentials and a root per cell and stage, which were half of a simulation's time.
  */
 export type RateTable = Float64Array;

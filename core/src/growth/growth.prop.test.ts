@@ -74,8 +74,7 @@ test('cure never goes back and stays between 0 and 1, in any stack', () => {
         }
         expect(lowest).toBe(0);
         expect(highest).toBeLessThanOrEqual(1);
-        // Single precision of the record.
-        expect(backward).toBeLessThan(1e-6);
+        expect(backward).toBeLessThan(1e-9);
       }),
     ),
     RUNS,

@@ -14,7 +14,7 @@ import { summarize } from './summarize.js';
 const CHECKPOINT_EVERY = 16;
 const ASK_EVERY = 32;
 /** Error scales per kelvin of tolerance; found by npm run bench -- --accuracy. */
-const CURE_PER_K = 0.006;
+const CURE_PER_K = 0.004;
 const INDUCTION_PER_K = 0.02;
 /** A zero that the engine keeps as a float, so that sums started from it do not recompile the step. */
 const FLOAT_ZERO = -0;
