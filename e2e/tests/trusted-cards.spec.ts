@@ -116,7 +116,7 @@ test('hopeless data are refused in plain words, and still kept', async ({ page }
 test('how sure, what moves it, how a number came about, and what the mold does when it is let go', async ({ page }) => {
   test.setTimeout(90_000);
   await signIn(page);
-  await openBuild(page, 'Tram seat shell, left half');
+  await openBuild(page, 'Playground slide chute');
 
   await test.step('the spread runs with progress, can be stopped, and stands with the verdicts', async () => {
     await page.getByRole('tab', { name: 'How sure' }).click();
@@ -131,7 +131,7 @@ test('how sure, what moves it, how a number came about, and what the mold does w
     await expect(page.getByRole('list', { name: 'Verdicts' })).toContainText('of the runs');
     await expect(page.getByRole('img', { name: /What moves the margin/ })).toBeVisible();
     await expect(page.getByRole('img', { name: /Plug face: 5, 25/ })).toBeVisible();
-    await page.getByLabel('Plug thickness').fill('8');
+    await page.getByLabel('Plug thickness').fill('20');
     await expect(page.getByText('Of the plan before your last edit.')).toBeVisible();
   });
 
@@ -143,14 +143,14 @@ test('how sure, what moves it, how a number came about, and what the mold does w
     await expect(dialog).toContainText('docs/references.md');
     await page.keyboard.press('Escape');
     await page.getByRole('tab', { name: 'Stack' }).click();
-    await page.getByRole('button', { name: /Thickness of Bulk mat 1/ }).click();
+    await page.getByRole('button', { name: /Thickness of Tooling mat/ }).click();
     await expect(page.getByRole('dialog')).toContainText('h = plies · gsm / w / ρ');
     await page.getByRole('dialog').getByRole('button', { name: 'Close' }).click();
   });
 
   await test.step('pots show life and heat by batch size', async () => {
     await page.getByRole('tab', { name: 'Pots' }).click();
-    await page.getByRole('button', { name: /min/ }).first().click();
+    await page.getByRole('region', { name: 'Pots' }).getByRole('button', { name: /min/ }).first().click();
     await expect(page.getByRole('dialog')).toContainText('Pot life');
     await page.keyboard.press('Escape');
   });
