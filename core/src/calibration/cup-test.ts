@@ -32,7 +32,7 @@ const LONGEST_GAP_SHARE = 0.15;
  * @returns empty: nothing speaks against it
  */
 export function objectionsTo(test: CupTest, card: ResinCard): TestObjection[] {
-  return [...conditionObjections(test, card), ...(test.log ? logObjections(test, test.log) : numberObjections(test))];
+  return [...conditionObjections(test, card), ...(test.log ? logObjections(test.startC, test.log) : numberObjections(test))];
 }
 
 const stop = (message: string): TestObjection => ({ level: 'stop', message });
@@ -67,7 +67,8 @@ function numberObjections({ gelMin, peakC, peakMin, startC }: CupTest): TestObje
   return found;
 }
 
-function logObjections({ startC }: CupTest, { timeS, tempC }: TemperatureLog): TestObjection[] {
+/** Says what is wrong with a thermometer's record; the same for a cup and for a laminate. */
+export function logObjections(startC: number, { timeS, tempC }: TemperatureLog): TestObjection[] {
   if (timeS.length < LEAST_POINTS)
     return [stop(`Only ${String(timeS.length)} readings: at least ${String(LEAST_POINTS)} are needed to see a curve.`)];
   const peak = tempC.reduce((best, value, i) => (value > tempC[best] ? i : best), 0);

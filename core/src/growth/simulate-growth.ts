@@ -131,6 +131,10 @@ class GrowthRun {
         if (this.state.steps % CHECKPOINT_EVERY === 0) checkpoints.push(saveCheckpoint(this.cells, this.state, recorder.count));
       }
     }
+    // The moment before the next lay-up: an edit of that session starts here.
+    if (keep && status === 'converged' && checkpoints[checkpoints.length - 1].steps < this.state.steps) {
+      checkpoints.push(saveCheckpoint(this.cells, this.state, recorder.count));
+    }
     this.segments.push({ sessionIndex, field: recorder.close(), checkpoints: keep ? checkpoints : [] });
     return status;
   }

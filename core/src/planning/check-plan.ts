@@ -1,5 +1,6 @@
 import { DomainError } from '../errors/domain-error.js';
 import { requireInRange } from '../errors/require.js';
+import { substanceOf } from '../plug/compatibility.js';
 import { planRanges, type PlanDocument, type PlanLayer } from './plan-document.js';
 
 /**
@@ -10,6 +11,8 @@ export function checkPlan(plan: PlanDocument): void {
   requireInRange('area of the mold', plan.areaM2, planRanges.areaM2);
   requireInRange('plug thickness', plan.plug.thicknessMm, planRanges.plugThicknessMm);
   requireInRange('heat limit of the plug face', plan.plug.heatLimitC, planRanges.heatLimitC);
+  requireInRange('number of surfaces on the plug', plan.plug.surfaces?.length ?? 0, planRanges.surfaces);
+  plan.plug.surfaces?.forEach(substanceOf);
   requireInRange('mean shop temperature', plan.climate.meanC, planRanges.meanC);
   requireInRange('swing of the shop temperature', plan.climate.swingC, planRanges.swingC);
   plan.sessions.forEach((session, i) => {

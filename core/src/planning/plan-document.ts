@@ -35,6 +35,8 @@ export interface PlanPlug {
   thicknessMm: number;
   /** Highest temperature allowed at the plug face */
   heatLimitC: number;
+  /** What is on it, layer by layer, and what holds it: ids of substances */
+  surfaces?: string[];
 }
 
 /** The shop's air over a day: a cosine about the mean. */
@@ -110,6 +112,7 @@ export const planRanges = {
   panelMm: { min: 20, max: 20000, unit: 'mm' },
   cornerDeg: { min: 5, max: 175, unit: '°' },
   corners: { min: 0, max: 6, unit: 'corners' },
+  surfaces: { min: 0, max: 20, unit: 'surfaces' },
   cardVersion: { min: 0, max: 1e6, unit: '' },
   sessions: { min: 0, max: 40, unit: 'sessions' },
 } as const;

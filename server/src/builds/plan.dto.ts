@@ -11,7 +11,18 @@ import {
   type PlanSession,
   type PlanShape,
 } from '@pentimento/core';
-import { ChoiceField, FlagField, ListField, NumberField, NumberListField, PartField, PatternField, RecordField, TextField } from '../wire/fields.js';
+import {
+  ChoiceField,
+  FlagField,
+  ListField,
+  NumberField,
+  NumberListField,
+  PartField,
+  PatternField,
+  RecordField,
+  TextField,
+  TextListField,
+} from '../wire/fields.js';
 
 const ROLES: readonly LayerRole[] = ['gelcoat', 'barrier', 'skin', 'bulk'];
 const MOST_LAYERS = 12;
@@ -43,6 +54,7 @@ export class PlanPlugDto implements PlanPlug {
   @TextField(60) materialId: string;
   @NumberField(planRanges.plugThicknessMm) thicknessMm: number;
   @NumberField(planRanges.heatLimitC) heatLimitC: number;
+  @TextListField(60, planRanges.surfaces.max) surfaces?: string[];
 }
 
 export class PlanClimateDto implements PlanClimate {

@@ -120,3 +120,15 @@ export function NumberListField(range: Range, most: number): PropertyDecorator {
     Max(range.max, { each: true }),
   );
 }
+
+/** A list of short texts that may be left out. */
+export function TextListField(maxLength: number, most: number): PropertyDecorator {
+  return applyDecorators(
+    ApiProperty({ type: String, isArray: true, maxItems: most, required: false }),
+    IsOptional(),
+    IsArray(),
+    ArrayMaxSize(most),
+    IsString({ each: true }),
+    Length(1, maxLength, { each: true }),
+  );
+}

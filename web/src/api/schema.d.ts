@@ -448,6 +448,7 @@ export interface components {
             thicknessMm: number;
             /** @description °C */
             heatLimitC: number;
+            surfaces?: string[];
         };
         PlanClimateDto: {
             /** @description °C */

@@ -8,6 +8,8 @@ import { dropped, hasEdits, redone, undone } from './plan-slice';
 interface SaveBarProps {
   readonly build: Build;
   readonly verdicts: readonly Verdict[];
+  /** Something on the plug does not go with this stack */
+  readonly blocked: boolean;
   readonly onSave: () => void;
   readonly onFinish: () => void;
   readonly onHistory: () => void;
@@ -15,7 +17,7 @@ interface SaveBarProps {
 }
 
 /** Name, worst verdict, version, undo and redo, save, finish. */
-export function SaveBar({ build, verdicts, onSave, onFinish, onHistory, saving }: SaveBarProps) {
+export function SaveBar({ build, verdicts, blocked, onSave, onFinish, onHistory, saving }: SaveBarProps) {
   const plan = useAppSelector((state) => state.plan);
   const dispatch = useAppDispatch();
   const unsaved = hasEdits(plan);
@@ -25,7 +27,7 @@ export function SaveBar({ build, verdicts, onSave, onFinish, onHistory, saving }
       <h1 className="flex min-w-0 items-center px-4 text-lg leading-tight font-semibold">{build.name}</h1>
       {verdicts.length > 0 && (
         <span className="flex items-center px-3" data-testid="worst">
-          <LevelMark level={worstLevel(verdicts)} />
+          <LevelMark level={blocked ? 'stop' : worstLevel(verdicts)} />
         </span>
       )}
       <span className="flex-1" />

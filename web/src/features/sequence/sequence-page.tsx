@@ -2,6 +2,7 @@ import {
   explainVerdict,
   keepCardVersions,
   moveSession,
+  planCompatibility,
   plugChoicesOf,
   withNewestCard,
   worstLevel,
@@ -19,6 +20,7 @@ import { useAppDispatch } from '../../app/store';
 import { Failed, Loading } from '../../shared/states';
 import { useWidth } from '../../shared/use-width';
 import { ExplainDialog } from '../../shared/explain-dialog';
+import { LevelMark } from '../../shared/level-mark';
 import { CardNotice } from './card-notice';
 import { ChartControls } from './chart-controls';
 import { GrowthChart, type ChartView } from './chart/growth-chart';
@@ -26,6 +28,7 @@ import { Conditions } from './conditions';
 import { FinishDialog } from './finish-dialog';
 import { HistoryDialog } from './history-dialog';
 import { dropped, edited, hasEdits, previewed, rebased, redone, undone, type PlanState } from './plan-slice';
+import { PlugPanel } from './plug-panel';
 import { PotsPanel } from './pots-panel';
 import { ReleasePanel } from './release/release-panel';
 import { SaveBar } from './save-bar';
@@ -90,6 +93,7 @@ function Sequence({ build, cards, library, outdated, plan, present }: SequencePr
   const [tab, setTab] = useState<Tab>('stack');
   const [explained, setExplained] = useState<Explanation | null>(null);
   const cloud = useCloud();
+  const blocking = useMemo(() => planCompatibility(present, library).filter(({ rule }) => rule.level === 'stop'), [present, library]);
   const plugs = useMemo(() => plugChoicesOf(cards), [cards]);
   const readOnly = build.status === 'finished';
   const { ref, width } = useWidth();
@@ -118,6 +122,7 @@ function Sequence({ build, cards, library, outdated, plan, present }: SequencePr
       <SaveBar
         build={build}
         verdicts={verdicts}
+        blocked={blocking.length > 0}
         saving={save.saving}
         onSave={() => {
           setSheet('save');
@@ -197,6 +202,7 @@ function Sequence({ build, cards, library, outdated, plan, present }: SequencePr
                 <StackTable plan={present} cards={library} readOnly={readOnly} onEdit={edit} onExplain={setExplained} />
               </div>
             )}
+            {tab === 'plug' && <PlugPanel plan={present} cards={library} readOnly={readOnly} onEdit={edit} />}
             {tab === 'spread' && <SpreadPanel plan={present} cards={cards} verdicts={verdicts} cloud={cloud} />}
             {tab === 'release' && (
               <ReleasePanel plan={present} cards={cards} distortion={picture?.distortion ?? null} readOnly={readOnly} onEdit={edit} />
@@ -208,6 +214,21 @@ function Sequence({ build, cards, library, outdated, plan, present }: SequencePr
           <p className="muted hairline border-b px-3 py-1.5 text-xs leading-snug">
             Predicted from assumed cards. Near critical thickness 5 % more heat is 9 K: read margins as bands. Data sheets and your own tests decide.
           </p>
+          {blocking.length > 0 && (
+            <button
+              type="button"
+              className="hover:bg-base-200 hairline block w-full border-b px-3 py-1.5 text-left"
+              onClick={() => {
+                setTab('plug');
+              }}
+            >
+              <LevelMark level="stop" size={14} />{' '}
+              <span className="font-semibold">
+                {blocking[0].acting.name} on {blocking[0].on.name}
+              </span>
+              <span className="block text-sm">{blocking[0].rule.mechanism} See Plug.</span>
+            </button>
+          )}
           <VerdictList
             verdicts={verdicts}
             clouds={cloud.plan === present ? (cloud.summary?.verdicts ?? null) : null}

@@ -105,7 +105,7 @@ export function GrowthChart(props: GrowthChartProps) {
           </svg>
         </div>
       </div>
-      <WindowLanes plan={plan} windows={picture.windows} clock={clock} left={LEFT} />
+      <WindowLanes plan={plan} windows={picture.windows} lastTrim={picture.trim} clock={clock} left={LEFT} />
     </div>
   );
 }

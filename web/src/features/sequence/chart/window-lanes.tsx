@@ -19,18 +19,27 @@ const SURFACE_WORDS: Record<SurfaceState, string> = {
 export function WindowLanes({
   plan,
   windows,
+  lastTrim,
   clock,
   left,
 }: {
   plan: PlanDocument;
   windows: readonly JointWindow[];
+  /** Green trim after the last session */
+  lastTrim: JointWindow['trim'];
   clock: ClockScale;
   left: number;
 }) {
   const hatch = useId();
   const x = (timeS: number): number => clock.toX(Math.min(Math.max(timeS, 0), clock.endS));
   return (
-    <svg width={left + clock.width} height={windows.length * LANE_HEIGHT + 4} className="block" role="list" aria-label="Windows for the next session">
+    <svg
+      width={left + clock.width}
+      height={(windows.length + (lastTrim ? 1 : 0)) * LANE_HEIGHT + 4}
+      className="block"
+      role="list"
+      aria-label="Windows for the next session"
+    >
       <defs>
         <pattern id={`${hatch}-slow`} width="5" height="5" patternUnits="userSpaceOnUse">
           <path d="M0 5 5 0" stroke="currentColor" strokeWidth="0.9" />
@@ -103,6 +112,20 @@ export function WindowLanes({
           </g>
         );
       })}
+      {lastTrim && (
+        <g role="listitem" aria-label={`Edge: green trim ${clockText(lastTrim.fromS)} to ${clockText(lastTrim.untilS)}`}>
+          <text x={left - 8} y={windows.length * LANE_HEIGHT + 15} textAnchor="end" className="fill-current text-[12px]">
+            Edge
+          </text>
+          <g transform={`translate(${String(left)},${String(windows.length * LANE_HEIGHT + 3)})`}>
+            <line x1={0} x2={clock.width} y1={9} y2={9} stroke="currentColor" strokeOpacity="0.18" />
+            <line x1={x(lastTrim.fromS)} x2={x(lastTrim.untilS)} y1={9} y2={9} stroke="currentColor" strokeWidth="3" />
+            <text x={x(lastTrim.untilS) + 5} y={13} className="fill-current text-[12px]">
+              trim {clockText(lastTrim.fromS).slice(-5)}–{clockText(lastTrim.untilS).slice(-5)}
+            </text>
+          </g>
+        </g>
+      )}
     </svg>
   );
 }

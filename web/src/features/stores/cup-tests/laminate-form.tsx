@@ -1,9 +1,9 @@
-import type { ReadLog, ResinCard } from '@pentimento/core';
-import { layerBuild, cardLibrary } from '@pentimento/core';
+import { cardLibrary, layerBuild, logObjections, type ReadLog, type ResinCard } from '@pentimento/core';
 import { useState } from 'react';
 import { useBuildsQuery, useCardsQuery } from '../../../api/api';
 import { Dialog } from '../../../shared/dialog';
 import type { LaminateTrace } from './calibration.worker';
+import { LevelMark } from '../../../shared/level-mark';
 import { LogFile } from './log-file';
 
 /** A laminate's temperature from a build: which session, where the probe was, and its file. */
@@ -19,6 +19,8 @@ export function LaminateForm({ resin, onRead, onClose }: { resin: ResinCard; onR
     ),
   );
   const picked = sessions.find(({ key }) => key === chosen) ?? sessions.at(0);
+  const objections = log ? logObjections(log.tempC[0], log) : [];
+  const hopeless = objections.some(({ level }) => level === 'stop');
   const submit = (): void => {
     if (!picked || !log || !cards.data) return;
     const { plan } = picked.build.current;
@@ -65,10 +67,17 @@ export function LaminateForm({ resin, onRead, onClose }: { resin: ResinCard; onR
             The record starts when this session was laid. Shop temperature and amounts are the build’s: note in it what was really laid first.
           </p>
           <LogFile onRead={setLog} />
+          <ul aria-label="Objections">
+            {objections.map(({ level, message }) => (
+              <li key={message} className="flex gap-2">
+                <LevelMark level={level === 'stop' ? 'stop' : 'care'} size={14} /> {message}
+              </li>
+            ))}
+          </ul>
         </div>
       )}
       <div className="mt-4 flex gap-2">
-        <button type="button" className="btn btn-primary btn-sm" disabled={!log || !picked} onClick={submit}>
+        <button type="button" className="btn btn-primary btn-sm" disabled={!log || !picked || hopeless} onClick={submit}>
           Fit with it
         </button>
         <button type="button" className="btn btn-ghost btn-sm" onClick={onClose}>

@@ -1,0 +1,166 @@
+/** One entry of the table: what acts on what, what happens, and what to do. */
+export interface CompatibilityRule {
+  readonly id: string;
+  readonly acts: string;
+  readonly on: string;
+  readonly level: 'stop' | 'warn' | 'note';
+  readonly mechanism: string;
+  readonly remedy: string;
+}
+
+/** General trade knowledge as a table (docs/references.md#compatibility); traits are those of `substances`. */
+export const compatibilityRules: readonly CompatibilityRule[] = [
+  {
+    id: 'styrene-polystyrene',
+    acts: 'styrene',
+    on: 'polystyrene',
+    level: 'stop',
+    mechanism: 'Styrene dissolves polystyrene foam.',
+    remedy: 'Epoxy or water-based hard coat without a pinhole; test a patch first.',
+  },
+  {
+    id: 'styrene-crazes',
+    acts: 'styrene',
+    on: 'crazes',
+    level: 'warn',
+    mechanism: 'Styrene and acetone craze it.',
+    remedy: 'Wax and film, fast back-up, or an epoxy mold.',
+  },
+  {
+    id: 'styrene-porous',
+    acts: 'styrene',
+    on: 'porous',
+    level: 'note',
+    mechanism: 'Resin soaks into open pores and locks.',
+    remedy: 'Seal it, two coats, rub down.',
+  },
+  {
+    id: 'radical-amine',
+    acts: 'free radical',
+    on: 'amine',
+    level: 'stop',
+    mechanism: 'Amines stop the radical cure: the gel coat stays soft and tacky.',
+    remedy: 'Cure the epoxy fully, wash, abrade; a film as barrier, checked in every corner.',
+  },
+  {
+    id: 'radical-sulfur',
+    acts: 'free radical',
+    on: 'sulfur',
+    level: 'stop',
+    mechanism: 'Sulfur inhibits the cure.',
+    remedy: 'Use a wax fillet or a sulfur-free one.',
+  },
+  {
+    id: 'radical-clay',
+    acts: 'free radical',
+    on: 'clay',
+    level: 'warn',
+    mechanism: 'Gel coat lifts and shrinks off clay, and clay tears.',
+    remedy: 'Make the fillet of wax.',
+  },
+  {
+    id: 'radical-wood',
+    acts: 'free radical',
+    on: 'bare wood',
+    level: 'stop',
+    mechanism: 'Moisture and wood resins inhibit, and it sticks for good.',
+    remedy: 'Seal and rub down.',
+  },
+  {
+    id: 'styrene-lacquer',
+    acts: 'styrene',
+    on: 'wrinkles',
+    level: 'stop',
+    mechanism: 'Styrene wrinkles acrylic and nitro lacquer.',
+    remedy: 'Two-pack system or an isolating coat; test a patch.',
+  },
+  {
+    id: 'radical-solvent',
+    acts: 'free radical',
+    on: 'solvent inside',
+    level: 'warn',
+    mechanism: 'Solvent and isocyanate still leave it: it prints, lifts or inhibits.',
+    remedy: 'Let it cure five to seven days, or warm.',
+  },
+  {
+    id: 'coating-polyolefin',
+    acts: 'coating',
+    on: 'nothing bonds',
+    level: 'stop',
+    mechanism: 'Primer and paint do not hold on polyolefins and nylon: they come off in the mold.',
+    remedy: 'Flame and adhesion primer, or no coat: release on the bare plastic.',
+  },
+  {
+    id: 'silicone-release',
+    acts: 'silicone',
+    on: 'release',
+    level: 'stop',
+    mechanism: 'Silicone beads coats up: fisheyes, no bond.',
+    remedy: 'Wax-and-grease remover twice, fresh pads; keep it out of the shop.',
+  },
+  {
+    id: 'silicone-resin',
+    acts: 'silicone',
+    on: 'resin',
+    level: 'stop',
+    mechanism: 'Silicone makes fisheyes in gel coat.',
+    remedy: 'Wax-and-grease remover twice, fresh pads; keep it out of the shop.',
+  },
+  {
+    id: 'film-semi',
+    acts: 'film release',
+    on: 'semi-permanent release',
+    level: 'stop',
+    mechanism: 'Film beads up on a semi-permanent release.',
+    remedy: 'One program or the other; strip first.',
+  },
+  {
+    id: 'semi-wax',
+    acts: 'semi-permanent release',
+    on: 'wax release',
+    level: 'stop',
+    mechanism: 'A semi-permanent release does not bond over wax.',
+    remedy: 'Strip to the bare surface.',
+  },
+  {
+    id: 'wax-solvent',
+    acts: 'wax release',
+    on: 'solvent inside',
+    level: 'warn',
+    mechanism: 'Wax solvent softens fresh paint.',
+    remedy: 'Wait until it has cured.',
+  },
+  {
+    id: 'glue-metal',
+    acts: 'hot glue',
+    on: 'smooth metal',
+    level: 'warn',
+    mechanism: 'Hot glue lets go of metal.',
+    remedy: 'Tape first, glue onto the tape.',
+  },
+  { id: 'glue-wax', acts: 'hot glue', on: 'wax', level: 'warn', mechanism: 'Hot glue lets go of wax.', remedy: 'Pin it, or tape first.' },
+  {
+    id: 'tape-radical',
+    acts: 'free radical',
+    on: 'tape',
+    level: 'note',
+    mechanism: 'Tape edges make a step, and lift when warm.',
+    remedy: 'Take it off before gel coat, or use film tape and keep it cool.',
+  },
+  {
+    id: 'pu-moist',
+    acts: 'fast foam',
+    on: 'bare wood',
+    level: 'stop',
+    mechanism: 'Polyurethane foams on moisture.',
+    remedy: 'Dry and seal everything.',
+  },
+  {
+    id: 'pu-porous',
+    acts: 'fast foam',
+    on: 'porous',
+    level: 'warn',
+    mechanism: 'Moisture in open pores foams polyurethane.',
+    remedy: 'Dry, warm and seal.',
+  },
+];

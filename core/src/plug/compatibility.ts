@@ -1,0 +1,44 @@
+import { DomainError } from '../errors/domain-error.js';
+import { compatibilityRules, type CompatibilityRule } from './compatibility-rules.js';
+import { substances, type Substance } from './substances.js';
+
+/** A pair that does not go together. */
+export interface CompatibilityHit {
+  readonly rule: CompatibilityRule;
+  readonly acting: Substance;
+  readonly on: Substance;
+}
+
+/** @throws DomainError for a substance that the table does not have */
+export function substanceOf(id: string): Substance {
+  const found = substances.find((one) => one.id === id);
+  if (found) return found;
+  throw new DomainError({ code: 'unknown-material', quantity: 'substance', value: id, expected: substances.map((one) => one.id).join(', ') });
+}
+
+const RANK = { stop: 0, warn: 1, note: 2 };
+
+/**
+ * Judges everything that comes together on a plug: each thing against each other, in both directions, worst first.
+ * What is covered is not spared: a pinhole in the coat is enough.
+ * @param ids substances that touch or heat each other
+ */
+export function compatibility(ids: readonly string[]): CompatibilityHit[] {
+  const present = [...new Set(ids)].map(substanceOf);
+  const hits = compatibilityRules.flatMap((rule) =>
+    present.flatMap((acting) =>
+      acting.traits.includes(rule.acts)
+        ? present.filter((on) => on !== acting && on.traits.includes(rule.on)).map((on): CompatibilityHit => ({ rule, acting, on }))
+        : [],
+    ),
+  );
+  return hits.sort((a, b) => RANK[a.rule.level] - RANK[b.rule.level]);
+}
+
+/** The weakest thing under the stack: its limit is the interface limit of the simulation. null: nothing limits. */
+export function weakestHeat(ids: readonly string[]): { readonly substance: Substance; readonly heatLimitC: number } | null {
+  const limits = ids
+    .map(substanceOf)
+    .flatMap((substance) => (substance.heatLimitC === null ? [] : [{ substance, heatLimitC: substance.heatLimitC }]));
+  return limits.reduce<(typeof limits)[number] | null>((weakest, one) => (weakest && weakest.heatLimitC <= one.heatLimitC ? weakest : one), null);
+}

@@ -1,0 +1,117 @@
+import fc from 'fast-check';
+import { cardLibrary } from '../planning/card-library.js';
+import { evaluatePlan } from '../planning/evaluate-plan.js';
+import type { PlanDocument } from '../planning/plan-document.js';
+import { planFromTemplate } from '../planning/stack-templates.js';
+import { planCompatibility, withSurfaces } from './plan-compatibility.js';
+import { compatibilityRules } from './compatibility-rules.js';
+import { compatibility, weakestHeat } from './compatibility.js';
+import { finishLadder, finishPlan } from './finish-ladder.js';
+import { substances } from './substances.js';
+
+describe('compatibility', () => {
+  const said = (...ids: string[]): string[] => compatibility(ids).map(({ rule }) => `${rule.level} ${rule.id}`);
+
+  test.each<[string[], string]>([
+    [['foam_ps', 'resin_styrene'], 'stop styrene-polystyrene'],
+    [['epoxy_undercured', 'resin_styrene'], 'stop radical-amine'],
+    [['clay_sulfur', 'resin_styrene'], 'stop radical-sulfur'],
+    [['board_bare', 'resin_styrene'], 'stop radical-wood'],
+    [['lacquer_acrylic', 'resin_styrene'], 'stop styrene-lacquer'],
+    [['polyolefin', 'primer_two_pack'], 'stop coating-polyolefin'],
+    [['release_film', 'release_semi'], 'stop film-semi'],
+    [['release_semi', 'release_wax'], 'stop semi-wax'],
+    [['silicone', 'resin_epoxy'], 'stop silicone-resin'],
+    [['print_pla', 'resin_styrene'], 'warn styrene-crazes'],
+    [['hot_glue', 'aluminum'], 'warn glue-metal'],
+  ])('%p: %s', (ids, expected) => {
+    expect(said(...ids)).toContain(expected);
+    // The order in which things are named does not matter.
+    expect(new Set(said(...[...ids].reverse()))).toEqual(new Set(said(...ids)));
+  });
+
+  test('epoxy on polystyrene foam, and a sealed board under polyester, have nothing against them', () => {
+    expect(said('foam_ps', 'resin_epoxy')).toEqual([]);
+    expect(said('board_sealed', 'primer_two_pack', 'release_wax', 'release_film', 'resin_styrene')).toEqual([]);
+  });
+
+  test('every rule can fire, names what exists, and says why and what to do', () => {
+    const traits = new Set(substances.flatMap((s) => s.traits));
+    for (const rule of compatibilityRules) {
+      expect(traits).toContain(rule.acts);
+      expect(traits).toContain(rule.on);
+      expect(rule.mechanism.length).toBeGreaterThan(10);
+      expect(rule.remedy.length).toBeGreaterThan(10);
+    }
+    expect(new Set(compatibilityRules.map(({ id }) => id)).size).toBe(compatibilityRules.length);
+    const all = compatibility(substances.map(({ id }) => id));
+    expect(new Set(all.map(({ rule }) => rule.id)).size).toBe(compatibilityRules.length);
+    expect(all[0].rule.level).toBe('stop');
+    expect(all[all.length - 1].rule.level).toBe('note');
+  });
+
+  test('the weakest thing gives the heat limit; metal alone gives none', () => {
+    expect(weakestHeat(['foam_pu', 'primer_two_pack', 'wax_fillet'])).toMatchObject({ heatLimitC: 52, substance: { id: 'wax_fillet' } });
+    expect(weakestHeat(['aluminum', 'release_semi'])).toBeNull();
+    expect(() => compatibility(['cheese'])).toThrow(/substance/);
+  });
+});
+
+describe('in a plan', () => {
+  const cards = cardLibrary();
+  const plan = planFromTemplate('staged', { startDate: '2026-11-30', areaM2: 1, plug: { materialId: 'mdf', thicknessMm: 18, heatLimitC: 80 } });
+
+  test('its resins meet what is on the plug, and the weakest surface limits the interface by itself', () => {
+    const clay = withSurfaces(plan, ['board_sealed', 'primer_two_pack', 'clay_sulfur']);
+    expect(planCompatibility(clay, cards).map(({ rule }) => rule.id)).toContain('radical-sulfur');
+    expect(clay.plug.heatLimitC).toBe(45);
+    expect(evaluatePlan(clay, cards).verdicts.find(({ id }) => id === 'interface')?.limit).toBe(45);
+    const foam = withSurfaces(planFromTemplate('epoxy', { startDate: '2026-11-30', areaM2: 1, plug: plan.plug }), ['foam_ps']);
+    expect(planCompatibility(foam, cards)).toEqual([]);
+    expect(withSurfaces(plan, ['aluminum']).plug.heatLimitC).toBe(80);
+  });
+
+  test('a surface that is none is refused', () => {
+    expect(() => evaluatePlan(withUnknown(plan), cards)).toThrow(/substance/);
+  });
+});
+
+function withUnknown(plan: PlanDocument): PlanDocument {
+  return { ...plan, plug: { ...plan.plug, surfaces: ['cheese'] } };
+}
+
+describe('finish ladder', () => {
+  test('no jump beyond a factor two, the last grit always, from any scratch', () => {
+    fc.assert(
+      fc.property(fc.integer({ min: 60, max: 1400 }), fc.constantFrom('gloss' as const, 'show' as const), (from, wanted) => {
+        const { rungs } = finishPlan(from, wanted, 1);
+        let last = from;
+        for (const { grit } of rungs) {
+          if (grit === null) continue;
+          // The ladder's own steps are the finest there are.
+          const least = finishLadder.find((rung) => rung.grit !== null && rung.grit > last)?.grit ?? 0;
+          expect(grit <= 2 * last || grit === least).toBe(true);
+          last = grit;
+        }
+        expect(last).toBe(wanted === 'gloss' ? 1500 : 2000);
+      }),
+    );
+  });
+
+  test('labor is area × minutes × shape, and show finish costs more than satin', () => {
+    const satin = finishPlan(240, 'satin', 2);
+    expect(satin.minutes).toBeCloseTo(2 * satin.rungs.reduce((sum, r) => sum + r.minutesPerM2, 0), 9);
+    expect(finishPlan(240, 'satin', 2, 2).minutes).toBeCloseTo(2 * satin.minutes, 9);
+    expect(finishPlan(240, 'show', 2).minutes).toBeGreaterThan(satin.minutes);
+    expect(
+      finishPlan(240, 'show', 1)
+        .rungs.slice(-3)
+        .map(({ id }) => id),
+    ).toEqual(['coarse', 'medium', 'fine']);
+  });
+
+  test('a surface that is finer already says so', () => {
+    expect(() => finishPlan(1000, 'satin', 1)).toThrow(/coarser than grit 800/);
+    expect(() => finishPlan(240, 'satin', 0)).toThrow(/area to finish/);
+  });
+});
