@@ -15,7 +15,7 @@ export default {
   projects: [
     {
       displayName: 'core',
-      testTimeout: 60000,
+      testTimeout: 180000,
       rootDir: 'core',
       testEnvironment: 'node',
       testMatch: ['<rootDir>/src/**/*.test.ts'],

@@ -4,7 +4,9 @@ import { browser } from './browser';
 // The server is started by ./pentimento test, which sets E2E_URL.
 export default defineConfig({
   testDir: './tests',
-  timeout: 90_000,
+  timeout: 180_000,
+  // A busy machine is slow, not wrong.
+  expect: { timeout: 20_000 },
   workers: 1,
   retries: 0,
   reporter: [['list'], ['json', { outputFile: '../test-results/e2e.json' }]],

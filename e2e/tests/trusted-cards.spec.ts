@@ -67,7 +67,6 @@ test('a file of cards: exported, broken, set right, imported', async ({ page }) 
 });
 
 test('a batch in front of the stand-in logger is fitted, and the fit kept as a version', async ({ page }) => {
-  test.setTimeout(90_000);
   await signIn(page);
   await page.goto('/stores#epoxy_fast');
   const card = page.getByRole('region', { name: 'Epoxy laminating, fast' });
@@ -114,7 +113,6 @@ test('hopeless data are refused in plain words, and still kept', async ({ page }
 });
 
 test('how sure, what moves it, how a number came about, and what the mold does when it is let go', async ({ page }) => {
-  test.setTimeout(90_000);
   await signIn(page);
   await openBuild(page, 'Playground slide chute');
 
