@@ -1,5 +1,5 @@
 import { cardSubstances } from '../cure/kinetic-card.js';
-import { mixLayer } from '../laminate/mixture.js';
+import { GLASS, mixLayer } from '../laminate/mixture.js';
 import { cardOf, type CardLibrary } from '../planning/card-library.js';
 import type { PlanLayer } from '../planning/plan-document.js';
 import { layerBuild, layerMasses } from '../planning/plan-to-case.js';
@@ -47,7 +47,7 @@ export function explainThickness(layer: PlanLayer, cards: CardLibrary): Explanat
       given('rule', 'w', 'Glass by weight', glassW, '', { digits: 3 }),
       given('rule', 'ρ', 'Density of the laminate', rho, 'kg/m³', { digits: 0 }),
       ...inputs,
-      given('constant', 'glass', 'Density of glass', 2560, 'kg/m³'),
+      given('constant', 'glass', 'Density of glass', GLASS.rho, 'kg/m³'),
     ],
     result,
     remark: 'Without voids. Well rolled mat comes close; cloth laid by hand holds a little air.',

@@ -4,8 +4,8 @@ import { mixLayer } from '../laminate/mixture.js';
 import type { ResinCard } from '../materials/resin-card.js';
 import { cardOf, type CardLibrary } from '../planning/card-library.js';
 import type { PlanDocument, PlanLayer } from '../planning/plan-document.js';
-import { layerBuild } from '../planning/plan-to-case.js';
-import { POST_CURE_BELOW_TG_K } from '../planning/verdicts/cure-verdicts.js';
+import { FAN_H, layerBuild, STILL_H } from '../planning/plan-to-case.js';
+import { COOL_BELOW_TG_K, POST_CURE_BELOW_TG_K } from '../planning/verdicts/cure-verdicts.js';
 import type { Verdict } from '../planning/verdicts/verdict.js';
 import { cardThresholds } from '../windows/card-thresholds.js';
 import type { JointWindow } from '../windows/joint-window.js';
@@ -64,7 +64,7 @@ function heat(verdict: Verdict, { plan, cards }: VerdictContext, layer: PlanLaye
   const inputs: ExplainedInput[] = [
     limit,
     given('plan', 'shop', 'Shop, mean and swing', `${plan.climate.meanC.toFixed(1)} ± ${plan.climate.swingC.toFixed(1)}`, '°C'),
-    given('rule', 'htop', plan.climate.fan ? 'Heat to moving air' : 'Heat to still air', plan.climate.fan ? 16 : 9, 'W/m²K'),
+    given('rule', 'htop', plan.climate.fan ? 'Heat to moving air' : 'Heat to still air', plan.climate.fan ? FAN_H : STILL_H, 'W/m²K'),
     given('plan', 'plug', 'Plug', plan.plug.thicknessMm, 'mm', { quantity: 'thickness', note: plan.plug.materialId }),
   ];
   return {
@@ -127,7 +127,7 @@ function rateInputs(card: ResinCard): ExplainedInput[] {
 
 function glass(verdict: Verdict, { cards }: VerdictContext, layer: PlanLayer | undefined): Explanation {
   const card = layer ? cardOf(cards, layer.cardId) : null;
-  const below = verdict.kind === 'demold-tg' ? 15 : POST_CURE_BELOW_TG_K;
+  const below = verdict.kind === 'demold-tg' ? COOL_BELOW_TG_K : POST_CURE_BELOW_TG_K;
   return {
     title: `${verdict.subject}, against its glass transition`,
     formula: 'Tg = Tg0 + (Tg1 − Tg0) · λ · α / (1 − (1 − λ) · α);  limit = Tg − below;  margin = limit − T',

@@ -10,8 +10,8 @@ import { checkPlan } from './check-plan.js';
 import type { PlanClimate, PlanDocument, PlanLayer } from './plan-document.js';
 
 /** Heat transfer at the free face [W/m²K]: still room, and with a fan (convection and radiation lumped; docs/references.md#surface-h). */
-const STILL_H = 9;
-const FAN_H = 16;
+export const STILL_H = 9;
+export const FAN_H = 16;
 const PLUG_BACK_H = 5;
 const CONTACT = 2.5e-4;
 

@@ -7,7 +7,7 @@ import type { PlacedLayer } from './placed-layer.js';
 import { CARE, levelOf, type Verdict } from './verdict.js';
 
 /** A layer is let go only this far below its glass transition [K]; assumed. */
-const COOL_BELOW_TG_K = 15;
+export const COOL_BELOW_TG_K = 15;
 /** Post-cure stays this far below the glass transition of the moment [K]; general practice, see docs/references.md#post-cure. */
 export const POST_CURE_BELOW_TG_K = 5;
 /** Hours at room temperature before a post-cure; general practice. */
