@@ -71,7 +71,7 @@ function resultBytes({ segments, geometry, gelS }: GrowthResult): number {
 }
 
 /** Editing the last session with the rest taken over from the run before. */
-function measureEdit(growth: GrowthCase): void {
+function measureEdit(growth: GrowthCase, fullMs: number): void {
   const first = simulateGrowth(growth);
   const last = growth.sessions.length - 1;
   let k = 0;
@@ -84,7 +84,7 @@ function measureEdit(growth: GrowthCase): void {
   const runs = warmTimes(() => void simulateGrowth(edited(), {}, first));
   const { newSteps, steps } = simulateGrowth(edited(), {}, first);
   console.log(
-    `edit of the last session: ${String(newSteps)} of ${String(steps)} steps, p50 ${quantile(runs, 0.5).toFixed(2)} ms, p95 ${quantile(runs, 0.95).toFixed(2)} ms`,
+    `edit of the last session: ${String(newSteps)} of ${String(steps)} steps, p50 ${quantile(runs, 0.5).toFixed(2)} ms, p95 ${quantile(runs, 0.95).toFixed(2)} ms, ${Math.round((100 * quantile(runs, 0.5)) / fullMs).toFixed(0)} % of the full run's p50`,
   );
 }
 
@@ -176,7 +176,7 @@ for (const loaded of cases) {
   const times = warmTimes(() => void simulateGrowth(loaded.parsed.growth));
   line(loaded.parsed.name, simulateGrowth(loaded.parsed.growth), times, worstPeakError(loaded));
 }
-measureEdit(five);
+measureEdit(five, quantile(fiveTimes, 0.5));
 measureMemory(five);
 await measureCloud();
 if (process.argv.includes('--accuracy')) accuracyTable(cases, five);

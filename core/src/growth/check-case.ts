@@ -1,12 +1,21 @@
 import { DomainError } from '../errors/domain-error.js';
 import { requireInRange } from '../errors/require.js';
-import { checkKineticCard } from '../cure/kinetic-card.js';
+import { checkKineticCard, type KineticCard } from '../cure/kinetic-card.js';
 import { checkAir } from '../heat/air.js';
 import type { ThermalMaterial } from '../laminate/mixture.js';
 import type { GrowthCase, LayerSpec, SessionSpec } from './growth-case.js';
 
 const KELVIN_RANGE = { min: 233, max: 473, unit: 'K' };
 const H_RANGE = { min: 0, max: Infinity, unit: 'W/m²K' };
+
+/** Cards that passed: an edit runs the same ones again and again, and they are never written to. */
+const passedCards = new WeakSet<KineticCard>();
+
+function checkCardOnce(card: KineticCard): void {
+  if (passedCards.has(card)) return;
+  checkKineticCard(card);
+  passedCards.add(card);
+}
 
 /**
  * Refuses a case that cannot be simulated.
@@ -60,7 +69,7 @@ function checkLayer(layer: LayerSpec, session: string): void {
   const what = `${session}, layer "${layer.name}"`;
   requireThickness(`${what}, thickness`, layer.thicknessM, 0.3);
   requireInRange(`${what}, glass fraction by mass`, layer.glassW, { min: 0, max: 0.85, unit: '' });
-  checkKineticCard(layer.card);
+  checkCardOnce(layer.card);
 }
 
 function requireThickness(quantity: string, thicknessM: number, maxM: number): void {

@@ -17,14 +17,19 @@ export interface FieldSegment {
 
 /** Grows with a segment; `close` gives views of what was written. */
 export class SegmentRecorder {
-  private timeS = new Float64Array(64);
+  private timeS: Float64Array;
   private tempK: Float32Array;
   private cure: Float32Array;
   private frames = 0;
 
-  constructor(private readonly cells: number) {
-    this.tempK = new Float32Array(64 * cells);
-    this.cure = new Float32Array(64 * cells);
+  /** @param room frames to make room for at once */
+  constructor(
+    private readonly cells: number,
+    room = 64,
+  ) {
+    this.timeS = new Float64Array(room);
+    this.tempK = new Float32Array(room * cells);
+    this.cure = new Float32Array(room * cells);
   }
 
   get count(): number {
@@ -42,9 +47,8 @@ export class SegmentRecorder {
     this.frames++;
   }
 
-  /** Takes over the first frames of an earlier run of the same segment. */
+  /** Takes over the first frames of an earlier run of the same segment; there must be room for them. */
   resume(earlier: FieldSegment, frames: number): void {
-    while (this.timeS.length < frames) this.grow();
     this.timeS.set(earlier.timeS.subarray(0, frames));
     this.tempK.set(earlier.tempK.subarray(0, frames * this.cells));
     this.cure.set(earlier.cure.subarray(0, frames * this.cells));

@@ -15,12 +15,12 @@ export interface Reuse {
 /** Finds the latest saved state that both cases share; null when there is none. */
 export function reusablePrefix(previous: GrowthResult, next: GrowthCase, options: GrowthOptions): Reuse | null {
   if (!sameOptions(previous.options, options) || !sameSurroundings(previous.input, next)) return null;
-  const same = countSameSessions(previous.input.sessions, next.sessions);
+  const alike = countSameSessions(previous.input.sessions, next.sessions);
   // The clock up to which nothing differs.
-  const differsAtS = Math.min(startOf(previous.input.sessions, same), startOf(next.sessions, same), next.endS);
+  const differsAtS = Math.min(startOf(previous.input.sessions, alike), startOf(next.sessions, alike), next.endS);
   for (let s = previous.segments.length - 1; s >= 0; s--) {
     const segment = previous.segments[s];
-    if (segment.sessionIndex >= same) continue;
+    if (segment.sessionIndex >= alike) continue;
     const checkpoint = segment.checkpoints.findLast((c) => c.timeS <= differsAtS + 1e-6);
     if (checkpoint && checkpoint.cellCount > 0)
       return { kept: previous.segments.slice(0, s), segment, checkpoint, sessionsLaid: segment.sessionIndex + 1 };
@@ -32,18 +32,23 @@ function startOf(sessions: readonly SessionSpec[], index: number): number {
   return index < sessions.length ? sessions[index].startS : Infinity;
 }
 
+/** Plain data of equal content. */
+function same(a: unknown, b: unknown): boolean {
+  return a === b || JSON.stringify(a) === JSON.stringify(b);
+}
+
 function sameOptions(a: GrowthOptions, b: GrowthOptions): boolean {
   return (
     a.toleranceK === b.toleranceK &&
     a.maxStepS === b.maxStepS &&
     a.history !== false &&
     b.history !== false &&
-    JSON.stringify(a.grid) === JSON.stringify(b.grid)
+    same(a.grid, b.grid)
   );
 }
 
 function sameSurroundings(a: GrowthCase, b: GrowthCase): boolean {
-  return a.topH === b.topH && JSON.stringify(a.air) === JSON.stringify(b.air) && JSON.stringify(a.plug) === JSON.stringify(b.plug);
+  return a.topH === b.topH && same(a.air, b.air) && same(a.plug, b.plug);
 }
 
 function countSameSessions(a: readonly SessionSpec[], b: readonly SessionSpec[]): number {
@@ -62,7 +67,7 @@ function sameSession(a: SessionSpec, b: SessionSpec): boolean {
       layer.glassW === other.glassW &&
       layer.catalystPct === other.catalystPct &&
       layer.name === other.name &&
-      (layer.card === other.card || JSON.stringify(layer.card) === JSON.stringify(other.card))
+      same(layer.card, other.card)
     );
   });
 }

@@ -110,7 +110,7 @@ class GrowthRun {
 
   /** Integrates to a moment, recording one segment. */
   private advance(sessionIndex: number, untilS: number, resume?: { checkpoint: Checkpoint; segment: GrowthSegment }): RunStatus {
-    const recorder = new SegmentRecorder(this.cells.n);
+    const recorder = new SegmentRecorder(this.cells.n, resume && resume.segment.field.frames + CHECKPOINT_EVERY);
     const checkpoints: Checkpoint[] = [];
     const keep = this.options.history !== false;
     if (resume) {
