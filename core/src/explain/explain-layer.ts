@@ -2,7 +2,7 @@ import { cardSubstances } from '../cure/kinetic-card.js';
 import { GLASS, mixLayer } from '../laminate/mixture.js';
 import { cardOf, type CardLibrary } from '../planning/card-library.js';
 import type { PlanLayer } from '../planning/plan-document.js';
-import { layerBuild, layerMasses } from '../planning/plan-to-case.js';
+import { layerBuild, layerMasses, transferOf } from '../planning/plan-to-case.js';
 import { fromCard, given, type ExplainedInput, type Explanation } from './explanation.js';
 
 const MM = { quantity: 'thickness', digits: 2 } as const;
@@ -69,7 +69,9 @@ export function explainMixed(layer: PlanLayer, areaM2: number, cards: CardLibrar
       given('rule', 'h', 'Thickness', thicknessM * 1000, 'mm', MM),
       given('rule', 'ρ', 'Density of the layer', rho, 'kg/m³', { digits: 0 }),
       given('rule', 'w', 'Glass by weight', glassW, '', { digits: 3 }),
-      fromCard(card, 'transferShare', 't', 'Share that reaches the mold', card.transfer, '', { digits: 2 }),
+      layer.application
+        ? given('assumed', 't', `Share that reaches the mold, ${layer.application.method}`, transferOf(layer, card), '', { digits: 2 })
+        : fromCard(card, 'transferShare', 't', 'Share that reaches the mold', card.transfer, '', { digits: 2 }),
       ...inputs,
     ],
     result: given('rule', 'm', 'Resin to mix', mixedKg, 'kg', { quantity: 'mass' }),

@@ -38,13 +38,7 @@ function same(a: unknown, b: unknown): boolean {
 }
 
 function sameOptions(a: GrowthOptions, b: GrowthOptions): boolean {
-  return (
-    a.toleranceK === b.toleranceK &&
-    a.maxStepS === b.maxStepS &&
-    a.history !== false &&
-    b.history !== false &&
-    same(a.grid, b.grid)
-  );
+  return a.toleranceK === b.toleranceK && a.maxStepS === b.maxStepS && a.history !== false && b.history !== false && same(a.grid, b.grid);
 }
 
 function sameSurroundings(a: GrowthCase, b: GrowthCase): boolean {

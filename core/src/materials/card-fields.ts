@@ -37,6 +37,7 @@ export const cardFields: Readonly<Record<MaterialKind, readonly CardField[]>> = 
     use.number('overlapMm', 'Usual overlap', 'mm', 0, 300, { digits: 0, quantity: 'thickness' }),
     use.number('layRateM2h', 'One practised pair lays', 'm²/h', 0.2, 50, { digits: 1 }),
     use.number('permeabilityM2', 'Permeability', 'm²', 1e-13, 1e-6),
+    use.number('costPerM2', 'Cost', 'per m²', 0, 10000, { digits: 2 }),
     use.number('wasteSharePct', 'Waste', '%', 0, 60, { digits: 0 }),
   ],
   'plug material': [

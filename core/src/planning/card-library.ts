@@ -9,11 +9,13 @@ import type { PlanDocument } from './plan-document.js';
 export interface CardLibrary {
   readonly resins: ReadonlyMap<string, ResinCard>;
   readonly plugs: ReadonlyMap<string, ThermalMaterial>;
+  /** All cards, of every kind */
+  readonly sheets: ReadonlyMap<string, MaterialCard>;
 }
 
 /** Built-in cards, with the shop's own taking the place of those with the same id. */
 export function cardLibrary(own: readonly (MaterialCard | VersionedCard)[] = []): CardLibrary {
-  const cards = new Map([...builtInMaterials, ...own].map((card) => [card.id, card]));
+  const cards = new Map<string, MaterialCard>([...builtInMaterials, ...own].map((card) => [card.id, card]));
   const resins = new Map<string, ResinCard>();
   const plugs = new Map<string, ThermalMaterial>();
   for (const card of cards.values()) {
@@ -22,7 +24,7 @@ export function cardLibrary(own: readonly (MaterialCard | VersionedCard)[] = [])
       plugs.set(card.id, { rho: cardNumber(card, 'rho') ?? NaN, cp: cardNumber(card, 'cp') ?? NaN, k: cardNumber(card, 'k') ?? NaN });
     }
   }
-  return { resins, plugs };
+  return { resins, plugs, sheets: cards };
 }
 
 /** @throws DomainError when the shop has no such resin card */

@@ -1,6 +1,13 @@
 import { DomainError } from '../errors/domain-error.js';
 import { requireInRange } from '../errors/require.js';
+import { checkDesign } from '../design/mold-design.js';
+import { patchRanges, sumAreas } from '../geometry/patch-area.js';
+import { checkKit } from '../kit/kit-plan.js';
+import { checkMix } from '../mix/mix-plan.js';
 import { substanceOf } from '../plug/compatibility.js';
+import { checkIntake } from '../plug/plug-intake.js';
+import { checkRelease } from '../release/release-plan.js';
+import { checkInfusion } from '../stack/infusion.js';
 import { planRanges, type PlanDocument, type PlanLayer } from './plan-document.js';
 
 /**
@@ -33,6 +40,13 @@ export function checkPlan(plan: PlanDocument): void {
   const last = plan.sessions.at(-1);
   checkPostCure(plan);
   checkShape(plan);
+  if (plan.intake) checkIntake(plan.intake);
+  checkPatches(plan);
+  if (plan.design) checkDesign(plan.design);
+  if (plan.release) checkRelease(plan.release);
+  if (plan.infusion) checkInfusion(plan.infusion);
+  if (plan.mix) checkMix(plan.mix);
+  if (plan.kit) checkKit(plan.kit);
   requireInRange('demolding', plan.demoldMin, { ...planRanges.startMin, min: (last?.startMin ?? 0) + 30 });
 }
 
@@ -42,6 +56,21 @@ function checkPostCure({ postCure, sessions }: PlanDocument): void {
   requireInRange('post-cure, hold', postCure.holdC, planRanges.holdC);
   requireInRange('post-cure, time held', postCure.holdMin, planRanges.holdMin);
   requireInRange('post-cure, start', postCure.startMin, { ...planRanges.startMin, min: (sessions.at(-1)?.startMin ?? 0) + 15 });
+}
+
+/** The area of a plan with measured patches is their sum. */
+function checkPatches({ patches, areaM2 }: PlanDocument): void {
+  if (!patches || patches.length === 0) return;
+  requireInRange('number of patches', patches.length, patchRanges.patches);
+  const { totalM2 } = sumAreas(patches);
+  requireInRange('area of all patches', totalM2, planRanges.areaM2);
+  if (Math.abs(totalM2 - areaM2) > 0.01 * totalM2)
+    throw new DomainError({
+      code: 'bad-document',
+      quantity: 'area of the mold',
+      value: areaM2,
+      expected: `the sum of its patches, ${totalM2.toFixed(3)} m²`,
+    });
 }
 
 function checkShape({ shape }: PlanDocument): void {
@@ -62,8 +91,15 @@ function checkPlanLayer(layer: PlanLayer, session: string): void {
       expected: 'either a wet film or plies, not both',
     });
   }
-  if (layer.wetFilmUm !== null)
-    requireInRange(`${name}, wet film`, layer.wetFilmUm, planRanges.wetFilmUm, layer.wetFilmUm === 0 ? 'zero-thickness' : 'value-out-of-range');
+  if (layer.wetFilmUm !== null) {
+    const range = layer.role === 'core' ? planRanges.coreUm : planRanges.wetFilmUm;
+    requireInRange(`${name}, wet film`, layer.wetFilmUm, range, layer.wetFilmUm === 0 ? 'zero-thickness' : 'value-out-of-range');
+  }
+  if (layer.application) requireInRange(`${name}, passes`, layer.application.passes, planRanges.passes);
+  if (layer.extras) {
+    requireInRange(`${name}, plies more on the flange`, layer.extras.flangePlies, planRanges.extraPlies);
+    requireInRange(`${name}, plies more in corners`, layer.extras.cornerPlies, planRanges.extraPlies);
+  }
   if (layer.laminate === null) return;
   requireInRange(`${name}, plies`, layer.laminate.plies, planRanges.plies, layer.laminate.plies === 0 ? 'zero-thickness' : 'value-out-of-range');
   requireInRange(`${name}, areal weight`, layer.laminate.glassGsm, planRanges.glassGsm);

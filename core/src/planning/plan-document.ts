@@ -1,3 +1,11 @@
+import type { MoldDesign } from '../design/mold-design.js';
+import type { Patch } from '../geometry/patch-area.js';
+import type { KitPlan } from '../kit/kit-plan.js';
+import type { MixPlan } from '../mix/mix-plan.js';
+import type { PlugIntake } from '../plug/plug-intake.js';
+import type { ReleasePlan } from '../release/release-plan.js';
+import type { InfusionPlan } from '../stack/infusion.js';
+
 /** Plies of fiber wetted with resin. */
 export interface PlanLaminate {
   plies: number;
@@ -7,7 +15,8 @@ export interface PlanLaminate {
   resinToGlass: number;
 }
 
-export type LayerRole = 'gelcoat' | 'barrier' | 'skin' | 'bulk';
+export const layerRoles = ['gelcoat', 'barrier', 'skin', 'bulk', 'core'] as const;
+export type LayerRole = (typeof layerRoles)[number];
 
 /** One layer: either a film or plies. */
 export interface PlanLayer {
@@ -19,7 +28,33 @@ export interface PlanLayer {
   catalystPct: number | null;
   wetFilmUm: number | null;
   laminate: PlanLaminate | null;
+  /** Card of the reinforcement; left out: not named */
+  fabricId?: string;
+  /** How it is put on; left out: by the card's usual share */
+  application?: LayerApplication;
+  /** How it begins on what lies below */
+  start?: LayerStart;
+  /** What closes its surface, where it is the last ply */
+  surface?: LastSurface;
+  /** Plies more than in the field */
+  extras?: { flangePlies: number; cornerPlies: number };
 }
+
+export const applyMethods = ['brush', 'roller', 'cup gun', 'high-pressure gun'] as const;
+export type ApplyMethod = (typeof applyMethods)[number];
+
+/** Method, passes to the wet film, and color, so that a sanding depth shows. */
+export interface LayerApplication {
+  method: ApplyMethod;
+  passes: number;
+  color: string;
+}
+
+export const layerStarts = ['tack', 'abraded'] as const;
+export type LayerStart = (typeof layerStarts)[number];
+
+export const lastSurfaces = ['none', 'additive', 'film', 'veil', 'peel ply'] as const;
+export type LastSurface = (typeof lastSurfaces)[number];
 
 /** One spell of laminating. */
 export interface PlanSession {
@@ -89,6 +124,14 @@ export interface PlanDocument {
   cardVersions?: Record<string, number>;
   postCure?: PlanPostCure | null;
   shape?: PlanShape;
+  intake?: PlugIntake;
+  /** Measured patches; their sum is the area */
+  patches?: Patch[];
+  design?: MoldDesign;
+  release?: ReleasePlan;
+  infusion?: InfusionPlan | null;
+  mix?: MixPlan;
+  kit?: KitPlan;
 }
 
 /** Accepted ranges; the server's DTOs and the web's forms use the same ones. */
@@ -102,7 +145,11 @@ export const planRanges = {
   hour: { min: 0, max: 24, unit: 'h' },
   startMin: { min: 0, max: 60 * 24 * 60, unit: 'min' },
   catalystPct: { min: 0.2, max: 5, unit: '%' },
+  /** Of a coat; a paste core may be thicker */
   wetFilmUm: { min: 50, max: 3000, unit: 'µm' },
+  coreUm: { min: 500, max: 60000, unit: 'µm' },
+  passes: { min: 1, max: 12, unit: 'passes' },
+  extraPlies: { min: 0, max: 20, unit: 'plies' },
   plies: { min: 1, max: 60, unit: 'plies' },
   glassGsm: { min: 20, max: 3000, unit: 'g/m²' },
   resinToGlass: { min: 0.5, max: 8, unit: ': 1' },

@@ -7,7 +7,8 @@ import { mixLayer } from '../laminate/mixture.js';
 import { glassFraction, laminateThicknessM } from '../laminate/ply.js';
 import { cardOf, type CardLibrary } from './card-library.js';
 import { checkPlan } from './check-plan.js';
-import type { PlanClimate, PlanDocument, PlanLayer } from './plan-document.js';
+import type { ResinCard } from '../materials/resin-card.js';
+import type { ApplyMethod, PlanClimate, PlanDocument, PlanLayer } from './plan-document.js';
 
 /** Heat transfer at the free face [W/m²K]: still room, and with a fan (convection and radiation lumped; docs/references.md#surface-h). */
 export const STILL_H = 9;
@@ -42,6 +43,19 @@ export function layerBuild(layer: PlanLayer, cards: CardLibrary): { thicknessM: 
   return { thicknessM, glassW };
 }
 
+/** Share of the mix that reaches the mold by method (docs/references.md#transfer): the middle of the usual range. */
+export const METHOD_TRANSFER: Readonly<Record<ApplyMethod, number>> = {
+  brush: 0.945,
+  roller: 0.925,
+  'cup gun': 0.72,
+  'high-pressure gun': 0.6,
+};
+
+/** Share that reaches the mold: by the method where one is named, else the card's. */
+export function transferOf(layer: PlanLayer, card: ResinCard): number {
+  return layer.application ? METHOD_TRANSFER[layer.application.method] : card.transfer;
+}
+
 /** Masses of one layer over the mold's area [kg]; `mixed` adds what does not reach the mold. */
 export function layerMasses(layer: PlanLayer, areaM2: number, cards: CardLibrary): { glassKg: number; resinKg: number; mixedKg: number } {
   const card = cardOf(cards, layer.cardId);
@@ -49,7 +63,7 @@ export function layerMasses(layer: PlanLayer, areaM2: number, cards: CardLibrary
   const { rho } = mixLayer({ ...cardSubstances(card.kinetics), glassW });
   const total = rho * thicknessM * areaM2;
   const resinKg = total * (1 - glassW);
-  return { glassKg: total * glassW, resinKg, mixedKg: resinKg / card.transfer };
+  return { glassKg: total * glassW, resinKg, mixedKg: resinKg / transferOf(layer, card) };
 }
 
 /**

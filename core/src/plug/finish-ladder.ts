@@ -38,7 +38,8 @@ export const finishLadder: readonly FinishRung[] = [
 ];
 
 export type WantedFinish = 'satin' | 'gloss' | 'show';
-const ENDS: Readonly<Record<WantedFinish, { readonly grit: number; readonly compounds: number }>> = {
+/** Last grit and number of compounds of each finish. */
+export const wantedFinishes: Readonly<Record<WantedFinish, { readonly grit: number; readonly compounds: number }>> = {
   satin: { grit: 800, compounds: 0 },
   gloss: { grit: 1500, compounds: 2 },
   show: { grit: 2000, compounds: 3 },
@@ -61,7 +62,7 @@ export function finishPlan(fromGrit: number, wanted: WantedFinish, areaM2: numbe
   requireInRange('coarsest scratch present', fromGrit, { min: 24, max: 3000, unit: 'grit' });
   requireInRange('area to finish', areaM2, { min: 0.001, max: 1000, unit: 'm²' });
   requireInRange('shape factor', shapeFactor, { min: 0.2, max: 6, unit: '×' });
-  const end = ENDS[wanted];
+  const end = wantedFinishes[wanted];
   const grits = finishLadder.filter((rung) => rung.grit !== null && rung.grit > fromGrit && rung.grit <= end.grit);
   const compounds = finishLadder.filter((rung) => rung.grit === null).slice(0, end.compounds);
   const rungs: FinishRung[] = [];

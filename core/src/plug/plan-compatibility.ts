@@ -1,12 +1,7 @@
 import { cardOf, type CardLibrary } from '../planning/card-library.js';
 import type { PlanDocument } from '../planning/plan-document.js';
+import { resinSubstance } from './resin-substance.js';
 import { compatibility, weakestHeat, type CompatibilityHit } from './compatibility.js';
-
-/** Resin substance of a kind of resin: epoxy, polyurethane, or one that cures by free radicals in styrene. */
-function resinSubstance(family: string): string {
-  if (family.startsWith('epoxy')) return 'resin_epoxy';
-  return family === 'polyurethane' ? 'resin_pu' : 'resin_styrene';
-}
 
 /** Everything that comes together in a plan: what is on the plug, and each resin of the stack. */
 export function touchingSubstances({ plug, sessions }: PlanDocument, cards: CardLibrary): string[] {

@@ -48,10 +48,16 @@ export function NumberField(range: Range, { nullable = false, integer = false, o
   );
 }
 
-export function TextField(maxLength: number, { nullable = false, minLength = 1 }: FieldOptions & { minLength?: number } = {}): PropertyDecorator {
+interface TextOptions extends FieldOptions {
+  readonly minLength?: number;
+  /** May be left out */
+  readonly optional?: boolean;
+}
+
+export function TextField(maxLength: number, { nullable = false, minLength = 1, optional = false }: TextOptions = {}): PropertyDecorator {
   return applyDecorators(
-    ApiProperty({ type: String, minLength, maxLength, nullable }),
-    ...nullGate(nullable),
+    ApiProperty({ type: String, minLength, maxLength, nullable, required: !optional }),
+    ...(optional ? [IsOptional()] : nullGate(nullable)),
     IsString(),
     Length(minLength, maxLength),
   );
@@ -65,8 +71,15 @@ export function IdField({ nullable = false }: FieldOptions = {}): PropertyDecora
   return applyDecorators(ApiProperty({ type: String, format: 'uuid', nullable }), ...nullGate(nullable), IsUUID());
 }
 
-export function ChoiceField(choices: readonly (string | number)[], { nullable = false }: FieldOptions = {}): PropertyDecorator {
-  return applyDecorators(ApiProperty({ enum: [...choices], nullable }), ...nullGate(nullable), IsIn(choices));
+export function ChoiceField(
+  choices: readonly (string | number)[],
+  { nullable = false, optional = false }: FieldOptions & { optional?: boolean } = {},
+): PropertyDecorator {
+  return applyDecorators(
+    ApiProperty({ enum: [...choices], nullable, required: !optional }),
+    ...(optional ? [IsOptional()] : nullGate(nullable)),
+    IsIn(choices),
+  );
 }
 
 /** One of a table's ids: checked here, a plain text on the wire, since the tables grow. */
@@ -86,9 +99,14 @@ export function PartField<T extends object>(
   return applyDecorators(ApiProperty({ type: () => type(), nullable, required: !optional }), ...gate, ValidateNested(), Type(type));
 }
 
-export function ListField<T extends object>(type: () => ClassConstructor<T>, most: number): PropertyDecorator {
+export function ListField<T extends object>(
+  type: () => ClassConstructor<T>,
+  most: number,
+  { optional = false }: { optional?: boolean } = {},
+): PropertyDecorator {
   return applyDecorators(
-    ApiProperty({ type: () => type(), isArray: true, maxItems: most }),
+    ApiProperty({ type: () => type(), isArray: true, maxItems: most, required: !optional }),
+    ...(optional ? [IsOptional()] : []),
     IsArray(),
     ArrayMaxSize(most),
     ValidateNested({ each: true }),

@@ -474,17 +474,37 @@ export interface components {
             /** @description : 1 */
             resinToGlass: number;
         };
+        LayerApplicationDto: {
+            /** @enum {string} */
+            method: "brush" | "roller" | "cup gun" | "high-pressure gun";
+            /** @description passes */
+            passes: number;
+            color: string;
+        };
+        LayerExtrasDto: {
+            /** @description plies */
+            flangePlies: number;
+            /** @description plies */
+            cornerPlies: number;
+        };
         PlanLayerDto: {
             id: string;
             name: string;
             /** @enum {string} */
-            role: "gelcoat" | "barrier" | "skin" | "bulk";
+            role: "gelcoat" | "barrier" | "skin" | "bulk" | "core";
             cardId: string;
             /** @description % */
             catalystPct: number | null;
             /** @description µm */
             wetFilmUm: number | null;
             laminate: components["schemas"]["PlanLaminateDto"] | null;
+            fabricId?: string;
+            application?: components["schemas"]["LayerApplicationDto"];
+            /** @enum {string} */
+            start?: "tack" | "abraded";
+            /** @enum {string} */
+            surface?: "none" | "additive" | "film" | "veil" | "peel ply";
+            extras?: components["schemas"]["LayerExtrasDto"];
         };
         PlanSessionDto: {
             id: string;
@@ -509,6 +529,200 @@ export interface components {
             cornersDeg: number[];
             pockets: boolean;
         };
+        DoneCheckDto: {
+            id: string;
+            /** @description min */
+            doneMin: number;
+            by: string;
+        };
+        PlugIntakeDto: {
+            /** @enum {string} */
+            back: "closed" | "ribbed" | "open";
+            holes: number;
+            hardware: string;
+            /** @enum {string} */
+            finish: "satin" | "gloss" | "show";
+            /** @description grit */
+            coarsestGrit: number;
+            /** @description × */
+            shapeFactor: number;
+            /** @description × */
+            shopFactor: number;
+            /** @description mm */
+            accuracyMm: number;
+            /** @enum {string} */
+            use: "open" | "bagged" | "infused" | "heated";
+            /** @description °C */
+            heatedToC: number | null;
+            /** @description pulls */
+            pullsExpected: number;
+            /** @description mm */
+            partThicknessMm: number;
+            /** @enum {string} */
+            hand: "none" | "left" | "right";
+            mirrorOf: string;
+            done: components["schemas"]["DoneCheckDto"][];
+        };
+        PatchFormDto: {
+            /** @enum {string} */
+            shape: "flat" | "cylinder" | "cone" | "dome" | "flange strip";
+            /** @description mm */
+            lengthMm?: number;
+            /** @description mm */
+            widthMm?: number;
+            /** @description mm */
+            radiusMm?: number;
+            /** @description mm */
+            topRadiusMm?: number;
+            /** @description mm */
+            heightMm?: number;
+            /** @description ° */
+            arcDeg?: number;
+        };
+        PatchDto: {
+            id: string;
+            name: string;
+            /** @enum {string} */
+            place: "flat" | "inside corner" | "outside corner" | "deep pocket" | "vertical";
+            count: number;
+            form: components["schemas"]["PatchFormDto"];
+        };
+        MoldSectionDto: {
+            id: string;
+            name: string;
+        };
+        PartingLineDto: {
+            id: string;
+            name: string;
+            firstSectionId: string;
+            secondSectionId: string;
+            /** @description mm */
+            lengthMm: number;
+        };
+        FlangeDto: {
+            /** @enum {string} */
+            kind: "bolted" | "bagged" | "infused" | "trim only";
+            /** @description mm */
+            widthMm: number;
+            /** @description mm */
+            filletMm: number;
+            /** @description mm */
+            trimMm: number;
+            /** @description mm */
+            boltMm: number;
+            /** @description mm */
+            boltSpacingMm: number;
+        };
+        PullFaceDto: {
+            id: string;
+            name: string;
+            /** @description ° */
+            draftDeg: number;
+            /** @description mm */
+            depthMm: number;
+            /** @description mm */
+            undercutMm: number;
+            /** @description mm */
+            radiusMm: number;
+        };
+        OffsetBuildDto: {
+            /** @description mm */
+            partMm: number;
+            /** @description mm */
+            clearanceMm: number;
+            /** @description mm */
+            sheetMm: number;
+        };
+        BackingDto: {
+            /** @enum {string} */
+            kind: "none" | "wood" | "steel" | "core";
+            /** @description mm */
+            spacingMm: number;
+            softStrips: boolean;
+            /** @description min */
+            bondMin: number | null;
+        };
+        MoldDesignDto: {
+            direct: boolean;
+            /** @description mm */
+            longestSideMm: number;
+            /** @description mm */
+            targetMm: number;
+            sections: components["schemas"]["MoldSectionDto"][];
+            partings: components["schemas"]["PartingLineDto"][];
+            flange: components["schemas"]["FlangeDto"];
+            faces: components["schemas"]["PullFaceDto"][];
+            offset: components["schemas"]["OffsetBuildDto"] | null;
+            backing: components["schemas"]["BackingDto"];
+            /** @description kPa */
+            loadKPa: number;
+            /** @description mm */
+            sagMm: number;
+            marked: boolean;
+        };
+        ReleaseZoneDto: {
+            id: string;
+            name: string;
+            /** @description m² */
+            areaM2: number;
+            programId: string;
+            /** @enum {string} */
+            already: "bare" | "wax" | "semi-permanent" | "sheet wax";
+        };
+        PassedTestDto: {
+            id: string;
+            by: string;
+        };
+        GateOverrideDto: {
+            by: string;
+            reason: string;
+        };
+        ReleasePlanDto: {
+            /** @description min */
+            startMin: number;
+            newSurface: boolean;
+            /** @description % */
+            humidityPct: number;
+            zones: components["schemas"]["ReleaseZoneDto"][];
+            passed: components["schemas"]["PassedTestDto"][];
+            override: components["schemas"]["GateOverrideDto"] | null;
+        };
+        InfusionPlanDto: {
+            /** @description mm */
+            flowLengthMm: number;
+            /** @description kPa */
+            deltaPKPa: number;
+            meshId: string | null;
+            fiberVolumeShare: number;
+            /** @description mbar */
+            dropMbar: number | null;
+            hardenerId: string;
+        };
+        MixPlanDto: {
+            /** @description people */
+            people: number;
+            containersG: number[];
+            fillShare: number;
+            potShare: number;
+            /** @enum {string} */
+            measure: "weight" | "volume";
+            /** @description kg/min */
+            gunKgPerMin: number;
+        };
+        KitPlanDto: {
+            /** @description mm */
+            rollWidthMm: number | null;
+            /** @description mm */
+            overlapMm: number;
+            /** @description mm */
+            staggerMm: number;
+            /** @enum {string} */
+            edge: "torn" | "cut";
+            /** @description mm */
+            longestPieceMm: number;
+            /** @description % */
+            wastePct: number;
+        };
         PlanDocumentDto: {
             /** @enum {number} */
             formatVersion: 1;
@@ -526,6 +740,13 @@ export interface components {
             };
             postCure?: components["schemas"]["PlanPostCureDto"] | null;
             shape?: components["schemas"]["PlanShapeDto"];
+            intake?: components["schemas"]["PlugIntakeDto"];
+            patches?: components["schemas"]["PatchDto"][];
+            design?: components["schemas"]["MoldDesignDto"];
+            release?: components["schemas"]["ReleasePlanDto"];
+            infusion?: components["schemas"]["InfusionPlanDto"] | null;
+            mix?: components["schemas"]["MixPlanDto"];
+            kit?: components["schemas"]["KitPlanDto"];
         };
         VersionDto: {
             number: number;

@@ -23,9 +23,12 @@ const WINDOW_REMEDY: Record<JointWindow['state'], string> = {
 export function windowVerdict(window: JointWindow, plan: PlanDocument): Verdict {
   const { limitS, marginS, sense } = windowMargin(window);
   const margin = marginS / 3600;
+  const abraded = plan.sessions[window.belowSession + 1].layers.at(0)?.start === 'abraded';
   const graded =
     window.state === 'late'
-      ? 'care'
+      ? abraded
+        ? 'ok'
+        : 'care'
       : levelOf(window.state === 'early' ? Math.min(margin, -1e-3) : margin, window.state === 'wet-on-wet' ? 0.1 : CARE.hours);
   const next = plan.sessions[window.belowSession + 1];
   return {
@@ -41,6 +44,6 @@ export function windowVerdict(window: JointWindow, plan: PlanDocument): Verdict 
     sense,
     timeS: window.plannedS,
     heightM: null,
-    remedy: WINDOW_REMEDY[window.state],
+    remedy: abraded && window.state === 'late' ? 'Planned cured and abraded: to dull all over, wiped, dust off.' : WINDOW_REMEDY[window.state],
   };
 }

@@ -1,6 +1,15 @@
 import {
+  applyMethods,
+  lastSurfaces,
+  layerRoles,
+  layerStarts,
+  patchRanges,
   planRanges,
+  type ApplyMethod,
+  type LastSurface,
+  type LayerApplication,
   type LayerRole,
+  type LayerStart,
   type PlanClimate,
   type PlanDocument,
   type PlanHours,
@@ -22,9 +31,12 @@ import {
   RecordField,
   TextField,
   TextListField,
-} from '../wire/fields.js';
+} from '../../wire/fields.js';
+import { MoldDesignDto } from './design.dto.js';
+import { PatchDto, PlugIntakeDto } from './plug.dto.js';
+import { ReleasePlanDto } from './release.dto.js';
+import { InfusionPlanDto, KitPlanDto, MixPlanDto } from './work.dto.js';
 
-const ROLES: readonly LayerRole[] = ['gelcoat', 'barrier', 'skin', 'bulk'];
 const MOST_LAYERS = 12;
 
 export class PlanLaminateDto implements PlanLaminate {
@@ -33,14 +45,33 @@ export class PlanLaminateDto implements PlanLaminate {
   @NumberField(planRanges.resinToGlass) resinToGlass: number;
 }
 
+export class LayerApplicationDto implements LayerApplication {
+  @ChoiceField(applyMethods) method: ApplyMethod;
+  @NumberField(planRanges.passes, { integer: true }) passes: number;
+  @TextField(40, { minLength: 0 }) color: string;
+}
+
+export class LayerExtrasDto {
+  @NumberField(planRanges.extraPlies, { integer: true }) flangePlies: number;
+  @NumberField(planRanges.extraPlies, { integer: true }) cornerPlies: number;
+}
+
+/** A coat or a paste core; which range counts, the core decides by the layer's role. */
+const ANY_FILM = { ...planRanges.wetFilmUm, max: planRanges.coreUm.max };
+
 export class PlanLayerDto implements PlanLayer {
   @TextField(60) id: string;
   @TextField(80) name: string;
-  @ChoiceField(ROLES) role: LayerRole;
+  @ChoiceField(layerRoles) role: LayerRole;
   @TextField(60) cardId: string;
   @NumberField(planRanges.catalystPct, { nullable: true }) catalystPct: number | null;
-  @NumberField(planRanges.wetFilmUm, { nullable: true }) wetFilmUm: number | null;
+  @NumberField(ANY_FILM, { nullable: true }) wetFilmUm: number | null;
   @PartField(() => PlanLaminateDto, { nullable: true }) laminate: PlanLaminateDto | null;
+  @TextField(60, { optional: true }) fabricId?: string;
+  @PartField(() => LayerApplicationDto, { optional: true }) application?: LayerApplicationDto;
+  @ChoiceField(layerStarts, { optional: true }) start?: LayerStart;
+  @ChoiceField(lastSurfaces, { optional: true }) surface?: LastSurface;
+  @PartField(() => LayerExtrasDto, { optional: true }) extras?: LayerExtrasDto;
 }
 
 export class PlanSessionDto implements PlanSession {
@@ -95,4 +126,11 @@ export class PlanDocumentDto implements PlanDocument {
   @RecordField(Number, { optional: true }) cardVersions?: Record<string, number>;
   @PartField(() => PlanPostCureDto, { optional: true, nullable: true }) postCure?: PlanPostCureDto | null;
   @PartField(() => PlanShapeDto, { optional: true }) shape?: PlanShapeDto;
+  @PartField(() => PlugIntakeDto, { optional: true }) intake?: PlugIntakeDto;
+  @ListField(() => PatchDto, patchRanges.patches.max, { optional: true }) patches?: PatchDto[];
+  @PartField(() => MoldDesignDto, { optional: true }) design?: MoldDesignDto;
+  @PartField(() => ReleasePlanDto, { optional: true }) release?: ReleasePlanDto;
+  @PartField(() => InfusionPlanDto, { optional: true, nullable: true }) infusion?: InfusionPlanDto | null;
+  @PartField(() => MixPlanDto, { optional: true }) mix?: MixPlanDto;
+  @PartField(() => KitPlanDto, { optional: true }) kit?: KitPlanDto;
 }

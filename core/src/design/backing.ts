@@ -1,0 +1,48 @@
+import { KELVIN } from '../cure/kinetics.js';
+import { sampleSegment } from '../growth/field-history.js';
+import type { GrowthResult } from '../growth/growth-result.js';
+import type { CardLibrary } from '../planning/card-library.js';
+import type { PlanDocument } from '../planning/plan-document.js';
+import { placeLayers } from '../planning/verdicts/placed-layer.js';
+
+/** Hours at 20 °C after the last session that a frame waits at the least (docs/references.md#mold-build-up). */
+export const LEAST_HOURS = 24;
+/** The back must be near the shop's temperature: a frame bonded to a warm shell holds its warm shape [°C]. */
+export const COOL_BELOW_C = 28;
+const STEP_S = 900;
+
+export interface BackingTime {
+  /** Earliest moment [s on the plan's clock]; null: not before demolding */
+  readonly earliestS: number | null;
+  /** What it waits for at that moment */
+  readonly waitsFor: 'cure' | 'hours' | 'cooling' | 'demolding';
+  readonly needCure: number;
+  readonly hours: number;
+}
+
+/**
+ * Earliest bonding of a frame: every layer of the last session at its card's cure for backing, the usual hours past, the back cool.
+ * @param result a converged run of the plan
+ */
+export function earliestBacking(plan: PlanDocument, result: GrowthResult, cards: CardLibrary): BackingTime | null {
+  const last = plan.sessions.at(-1);
+  const segment = result.segments.at(-1);
+  if (!last || segment?.sessionIndex !== plan.sessions.length - 1) return null;
+  const laid = placeLayers(plan, result, cards);
+  const hours = LEAST_HOURS;
+  const startS = last.startMin * 60 + hours * 3600;
+  const endS = plan.demoldMin * 60;
+  const needCure = Math.max(...laid.map(({ card }) => card.limits.backingCure));
+  let waitsFor: BackingTime['waitsFor'] = 'hours';
+  for (let t = startS; t <= endS; t += STEP_S) {
+    const cured = laid.every(({ outcome, card }) => {
+      for (let i = outcome.start; i < outcome.end; i++)
+        if (sampleSegment(segment.field, segment.field.cure, i, t) < card.limits.backingCure) return false;
+      return true;
+    });
+    const backK = sampleSegment(segment.field, segment.field.tempK, segment.field.cells - 1, t);
+    if (cured && backK - KELVIN <= COOL_BELOW_C) return { earliestS: t, waitsFor, needCure, hours };
+    waitsFor = cured ? 'cooling' : 'cure';
+  }
+  return { earliestS: null, waitsFor: startS > endS ? 'demolding' : waitsFor, needCure, hours };
+}

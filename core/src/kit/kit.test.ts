@@ -1,0 +1,162 @@
+import fc from 'fast-check';
+import { patchAreaM2, type Patch } from '../geometry/patch-area.js';
+import { cardLibrary } from '../planning/card-library.js';
+import { changeLayer } from '../planning/edit-plan.js';
+import { planFromTemplate } from '../planning/stack-templates.js';
+import { defaultRelease } from '../release/release-plan.js';
+import { checkKit, DEFAULT_KIT } from './kit-plan.js';
+import { kitSheet } from './kit-sheet.js';
+import { pieceAreaM2, plyPieces } from './pieces.js';
+import { outlineOf, packRoll } from './roll-packing.js';
+import { takeOff, takeOffCsv } from './take-off.js';
+import { kitSvg } from './templates.js';
+import { unrolled } from './unrolled.js';
+
+const cards = cardLibrary();
+const patch = (form: Patch['form'], more: Partial<Patch> = {}): Patch => ({ id: 'p', name: 'side', place: 'flat', count: 1, form, ...more });
+const rules = { rollWidthMm: 1250, overlapMm: 40, staggerMm: 100, longestPieceMm: 1500, edge: 'torn' as const };
+
+test.each<[string, Patch]>([
+  ['flat', patch({ shape: 'flat', lengthMm: 900, widthMm: 400 })],
+  ['cylinder', patch({ shape: 'cylinder', radiusMm: 300, arcDeg: 120, lengthMm: 800 })],
+  ['cone', patch({ shape: 'cone', radiusMm: 500, topRadiusMm: 200, heightMm: 600, arcDeg: 360 })],
+])('%s laid flat has its own area', (_what, one) => {
+  const { count, lengthMm, bottomMm, topMm } = unrolled(one);
+  expect(count * pieceAreaM2({ lengthMm, bottomMm, topMm })).toBeCloseTo(patchAreaM2(one), 9);
+});
+
+test('gores of a dome cover at least three quarters of it flat; the overlap makes up the bulge', () => {
+  const dome = patch({ shape: 'dome', radiusMm: 800, heightMm: 250 });
+  const { count, lengthMm, bottomMm } = unrolled(dome);
+  expect(bottomMm * count).toBeCloseTo(2 * Math.PI * 800, 6);
+  const share = (count * pieceAreaM2({ lengthMm, bottomMm, topMm: 0 })) / patchAreaM2(dome);
+  expect(share).toBeGreaterThan(0.75);
+  expect(share).toBeLessThan(1.05);
+});
+
+describe('pieces of a ply', () => {
+  const shapes = fc.array(
+    fc.record({
+      name: fc.constant('x'),
+      count: fc.integer({ min: 1, max: 4 }),
+      lengthMm: fc.double({ min: 60, max: 6000, noNaN: true }),
+      bottomMm: fc.double({ min: 60, max: 4000, noNaN: true }),
+      topMm: fc.double({ min: 60, max: 4000, noNaN: true }),
+    }),
+    { minLength: 1, maxLength: 5 },
+  );
+
+  test('cover the shapes with their overlap, and fit the roll', () => {
+    fc.assert(
+      fc.property(shapes, fc.integer({ min: 0, max: 5 }), (list, ply) => {
+        const pieces = plyPieces(list, rules, ply, 'P');
+        const need = list.reduce((sum, shape) => sum + shape.count * pieceAreaM2(shape), 0);
+        expect(pieces.reduce((sum, piece) => sum + pieceAreaM2(piece), 0)).toBeGreaterThan(need);
+        for (const piece of pieces) {
+          expect(Math.max(piece.bottomMm, piece.topMm)).toBeLessThanOrEqual(rules.rollWidthMm + 1e-6);
+          expect(piece.lengthMm).toBeLessThanOrEqual(rules.longestPieceMm + 1e-6);
+        }
+        expect(new Set(pieces.map(({ label }) => label)).size).toBe(pieces.length);
+      }),
+    );
+  });
+
+  test('joints move from ply to ply', () => {
+    const wide = [{ name: 'x', count: 1, lengthMm: 1000, bottomMm: 2600, topMm: 2600 }];
+    const widths = (ply: number): number[] => plyPieces(wide, rules, ply, 'P').map(({ bottomMm }) => bottomMm);
+    expect(widths(0)).not.toEqual(widths(1));
+    expect(plyPieces(wide, { ...rules, edge: 'cut' }, 0, 'P')[0].bottomMm).toBeLessThan(widths(0)[0]);
+  });
+
+  test('packed pieces lie on the roll and on nobody else', () => {
+    fc.assert(
+      fc.property(shapes, (list) => {
+        const pieces = plyPieces(list, rules, 0, 'P');
+        const layout = packRoll(pieces, rules.rollWidthMm);
+        expect(layout.placed).toHaveLength(pieces.length);
+        expect(layout.waste).toBeGreaterThanOrEqual(-1e-9);
+        for (const one of layout.placed)
+          for (const [x, y] of outlineOf(one)) {
+            expect(x).toBeGreaterThanOrEqual(-1e-6);
+            expect(x).toBeLessThanOrEqual(rules.rollWidthMm + 1e-6);
+            expect(y).toBeLessThanOrEqual(layout.lengthMm + 1e-6);
+          }
+        // Trapezoids overlap exactly where a horizontal line cuts both at once: looked at in three heights of each.
+        layout.placed.forEach((a, i) => {
+          for (const b of layout.placed.slice(i + 1))
+            for (const share of [0.02, 0.5, 0.98]) {
+              const y = a.yMm + share * a.piece.lengthMm;
+              const [from, to] = [across(a, y), across(b, y)];
+              if (from && to) expect(Math.min(from[1], to[1]) - Math.max(from[0], to[0])).toBeLessThan(1e-6);
+            }
+        });
+      }),
+      { numRuns: 40 },
+    );
+  });
+});
+
+/** Where a horizontal line at y cuts a placed piece; null: above or below it. */
+function across(one: Parameters<typeof outlineOf>[0], y: number): [number, number] | null {
+  const [[x0, y0], [x1], [x2, y2], [x3]] = outlineOf(one);
+  if (y < y0 || y > y2) return null;
+  const share = (y - y0) / (y2 - y0);
+  return [x0 + (x3 - x0) * share, x1 + (x2 - x1) * share];
+}
+
+describe('kit of a plan', () => {
+  const start = { startDate: '2026-12-07', areaM2: 1.1, plug: { materialId: 'mdf', thicknessMm: 18, heatLimitC: 90 } };
+  const plan = {
+    ...changeLayer(planFromTemplate('staged', start), 'l4', { extras: { flangePlies: 2, cornerPlies: 0 } }),
+    patches: [
+      patch({ shape: 'flat', lengthMm: 1000, widthMm: 1000 }, { id: 'a', name: 'field' }),
+      patch({ shape: 'flange strip', lengthMm: 1000, widthMm: 100 }, { id: 'b', name: 'edge' }),
+    ],
+    release: defaultRelease(1.1),
+  };
+
+  test('every ply has its label, flange plies only the flange, and the roll carries them all', () => {
+    const [mat] = kitSheet(plan, cards);
+    expect(mat.fabricId).toBe('mat_450');
+    expect(mat.plies.map(({ label }) => label)).toEqual([
+      'S3-L1-P1',
+      'S4-L1-P1',
+      'S4-L1-P2',
+      'S4-L1-P3',
+      'S4-L1-F1',
+      'S4-L1-F2',
+      'S5-L1-P1',
+      'S5-L1-P2',
+      'S5-L1-P3',
+    ]);
+    expect(mat.plies[4].pieces.every(({ patch: name }) => name === 'edge')).toBe(true);
+    expect(mat.takeM).toBeCloseTo((mat.roll.lengthMm / 1000) * 1.08, 9);
+    expect(mat.roll.placed).toHaveLength(mat.plies.reduce((sum, { pieces }) => sum + pieces.length, 0));
+  });
+
+  test('the template is true to size, and a name cannot break it', () => {
+    const [mat] = kitSheet(plan, cards);
+    const svg = kitSvg('<b>&', mat.roll);
+    expect(svg).toContain(`width="${String(mat.roll.rollWidthMm + 20)}mm"`);
+    expect(svg).toContain(`viewBox="0 0 ${String(mat.roll.rollWidthMm + 20)} `);
+    expect(svg).not.toContain('<b>');
+    expect(svg.match(/<polygon/g)).toHaveLength(mat.roll.placed.length);
+  });
+
+  test('take-off names resin, hardener, reinforcement and release, with the shop’s waste', () => {
+    const lines = takeOff(plan, cards);
+    expect(new Set(lines.map(({ kind }) => kind))).toEqual(new Set(['resin', 'hardener', 'reinforcement', 'release agent']));
+    for (const { net, take } of lines) expect(take / net).toBeCloseTo(1.08, 9);
+    const csv = takeOffCsv([{ ...lines[0], what: '=cmd, "x"' }]);
+    expect(csv.split('\r\n')[1]).toMatch(/^"'=cmd, ""x""",resin,/);
+  });
+
+  test('refuses absurd sizes with the likely unit', () => {
+    expect(() => {
+      checkKit({ ...DEFAULT_KIT, rollWidthMm: 1.25 });
+    }).toThrow(/1.25 m is 1250 mm/);
+    expect(() => {
+      checkKit({ ...DEFAULT_KIT, overlapMm: -5 });
+    }).toThrow(/overlap/);
+  });
+});

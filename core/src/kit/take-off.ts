@@ -1,0 +1,104 @@
+import { cardNumber } from '../materials/material-card.js';
+import { doseOf } from '../mix/hardener-dose.js';
+import { cardOf, type CardLibrary } from '../planning/card-library.js';
+import type { PlanDocument } from '../planning/plan-document.js';
+import { releaseUse } from '../release/release-schedule.js';
+import { laidMasses } from '../stack/tally.js';
+import { DEFAULT_KIT } from './kit-plan.js';
+import { kitSheet } from './kit-sheet.js';
+
+/** One line of what to have on the bench. */
+export interface TakeOffLine {
+  readonly what: string;
+  readonly kind: 'resin' | 'hardener' | 'reinforcement' | 'release agent';
+  readonly net: number;
+  /** With the shop's waste */
+  readonly take: number;
+  readonly unit: 'kg' | 'm' | 'l';
+  /** In the shop's money; null: its card does not say */
+  readonly cost: number | null;
+  readonly note: string;
+}
+
+/** Everything a plan uses, with the shop's waste. */
+export function takeOff(plan: PlanDocument, cards: CardLibrary): TakeOffLine[] {
+  const waste = 1 + (plan.kit ?? DEFAULT_KIT).wastePct / 100;
+  return [...resinLines(plan, cards, waste), ...fabricLines(plan, cards), ...releaseLines(plan, cards, waste)];
+}
+
+function resinLines(plan: PlanDocument, cards: CardLibrary, waste: number): TakeOffLine[] {
+  const resin = new Map<string, { kg: number; hardenerKg: number }>();
+  for (const layer of plan.sessions.flatMap(({ layers }) => layers)) {
+    const card = cardOf(cards, layer.cardId);
+    const { mixedKg } = laidMasses(layer, plan, cards);
+    const dose = doseOf(card, mixedKg * 1000, card.kinetics.c_ref === null ? null : layer.catalystPct);
+    const before = resin.get(layer.cardId) ?? { kg: 0, hardenerKg: 0 };
+    resin.set(layer.cardId, { kg: before.kg + dose.resinG / 1000, hardenerKg: before.hardenerKg + dose.hardenerG / 1000 });
+  }
+  return [...resin].flatMap(([id, { kg, hardenerKg }]): TakeOffLine[] => {
+    const card = cardOf(cards, id);
+    const perKg = cardNumber(card.sheet, 'costPerKg');
+    return [
+      { what: card.name, kind: 'resin', net: kg, take: kg * waste, unit: 'kg', cost: perKg === null ? null : perKg * kg * waste, note: '' },
+      { what: `Hardener for ${card.name}`, kind: 'hardener', net: hardenerKg, take: hardenerKg * waste, unit: 'kg', cost: null, note: '' },
+    ];
+  });
+}
+
+function fabricLines(plan: PlanDocument, cards: CardLibrary): TakeOffLine[] {
+  return kitSheet(plan, cards).map(({ fabricId, name, roll, takeM, plies }) => {
+    const sheet = cards.sheets.get(fabricId);
+    const perM2 = sheet ? cardNumber(sheet, 'costPerM2') : null;
+    const pieces = plies.reduce((sum, ply) => sum + ply.pieces.length, 0);
+    return {
+      what: name,
+      kind: 'reinforcement',
+      net: roll.lengthMm / 1000,
+      take: takeM,
+      unit: 'm',
+      cost: perM2 === null ? null : (perM2 * takeM * roll.rollWidthMm) / 1000,
+      note: `${String(plies.length)} plies, ${String(pieces)} pieces, roll ${String(roll.rollWidthMm)} mm`,
+    };
+  });
+}
+
+/** What one coat covers where the agent's card does not say [m²/l] (assumed). */
+const ASSUMED_COVERAGE = 30;
+
+function releaseLines({ release }: PlanDocument, cards: CardLibrary, waste: number): TakeOffLine[] {
+  if (!release) return [];
+  return releaseUse(release).map(({ cardId, coatM2 }) => {
+    const sheet = cards.sheets.get(cardId);
+    const stated = sheet ? cardNumber(sheet, 'coverageM2PerL') : null;
+    const litres = coatM2 / (stated ?? ASSUMED_COVERAGE);
+    return {
+      what: sheet?.name ?? cardId,
+      kind: 'release agent',
+      net: litres,
+      take: litres * waste,
+      unit: 'l',
+      cost: null,
+      note: stated === null ? `coverage not stated, ${String(ASSUMED_COVERAGE)} m²/l assumed` : `${coatM2.toFixed(1)} m² of coats`,
+    };
+  });
+}
+
+/** A field that a spreadsheet reads as text, never as a formula. */
+function field(value: string): string {
+  const plain = /^[=+\-@\t]/.test(value) ? `'${value}` : value;
+  return /[",\n]/.test(plain) ? `"${plain.replaceAll('"', '""')}"` : plain;
+}
+
+/** The take-off as CSV; the unit stands in its own column. */
+export function takeOffCsv(lines: readonly TakeOffLine[]): string {
+  const rows = lines.map(({ what, kind, net, take, unit, cost, note }) => [
+    what,
+    kind,
+    net.toFixed(3),
+    take.toFixed(3),
+    unit,
+    cost === null ? '' : cost.toFixed(2),
+    note,
+  ]);
+  return [['item', 'kind', 'net', 'take_with_waste', 'unit', 'cost', 'note'], ...rows].map((row) => row.map(field).join(',')).join('\r\n') + '\r\n';
+}

@@ -1,0 +1,189 @@
+import { simulateCup } from '../cure/cup-test.js';
+import { KELVIN } from '../cure/kinetics.js';
+import { airTempK } from '../heat/air.js';
+import type { ResinCard } from '../materials/resin-card.js';
+import { cardOf, type CardLibrary } from '../planning/card-library.js';
+import { objection, type Objection } from '../planning/objection.js';
+import type { PlanDocument, PlanLayer, PlanSession } from '../planning/plan-document.js';
+import { planAir } from '../planning/plan-to-case.js';
+import { layHours } from '../stack/labor.js';
+import { laidMasses } from '../stack/tally.js';
+import { catalystFor, type CatalystAdvice } from './catalyst-level.js';
+import { doseOf, type Dose } from './hardener-dose.js';
+import { DEFAULT_MIX, type MixPlan } from './mix-plan.js';
+
+/** A forgotten pot that gets this hot smokes [°C]; general trade caution. */
+export const SMOKING_C = 120;
+/** What stays in pot and on tools (assumed). */
+const LEFT_IN_POT_SHARE = 0.03;
+
+/** Pot life and pot peak of one batch. */
+export interface PotTime {
+  /** [min]; null: longer than six hours */
+  readonly lifeMin: number | null;
+  readonly peakC: number;
+}
+
+/** One layer's mixing: so many pots of so much. */
+export interface MixRow {
+  readonly session: PlanSession;
+  readonly layer: PlanLayer;
+  readonly card: ResinCard;
+  readonly tempC: number;
+  /** Needed in all, with what does not reach the mold [g] */
+  readonly needG: number;
+  readonly pots: number;
+  /** Container and what goes into it [g] */
+  readonly containerG: number;
+  readonly potG: number;
+  readonly dose: Dose;
+  readonly pot: PotTime;
+  /** The people present use up one pot in this time [min] */
+  readonly useMin: number;
+  /** A gun sprays one pot in this time [min]; null: not sprayed */
+  readonly sprayMin: number | null;
+  readonly passes: number;
+  readonly leftG: number;
+  readonly advice: CatalystAdvice | null;
+  /** No container is small enough to be used in time */
+  readonly tooFast: boolean;
+}
+
+/** Looks a pot up; callers keep what they have simulated. */
+export type PotLookup = (card: ResinCard, massG: number, tempC: number, catalystPct: number | null) => PotTime;
+
+/** A lookup that simulates each pot once. */
+export function potLookup(): PotLookup {
+  const known = new Map<string, PotTime>();
+  return (card, massG, tempC, catalystPct) => {
+    const key = [card.id, card.version, massG.toFixed(0), tempC.toFixed(1), catalystPct ?? '-'].join(' ');
+    const before = known.get(key);
+    if (before) return before;
+    const tempK = tempC + KELVIN;
+    const { gelS, peakK } = simulateCup({ card: card.kinetics, massKg: massG / 1000, startK: tempK, airK: tempK, catalystPct });
+    const pot = { lifeMin: gelS === null ? null : gelS / 60, peakC: peakK - KELVIN };
+    known.set(key, pot);
+    return pot;
+  };
+}
+
+interface Chosen {
+  readonly containerG: number;
+  readonly pots: number;
+  readonly potG: number;
+  readonly pot: PotTime;
+  readonly fits: boolean;
+}
+
+/** Every layer's pots, session by session. */
+export function mixSheet(plan: PlanDocument, cards: CardLibrary, look: PotLookup = potLookup()): MixRow[] {
+  const mix = plan.mix ?? DEFAULT_MIX;
+  return plan.sessions.flatMap((session) => {
+    const tempC = airTempK(planAir(plan.climate), session.startMin * 60) - KELVIN;
+    return session.layers.map((layer) => mixRow(plan, session, layer, cardOf(cards, layer.cardId), cards, mix, tempC, look));
+  });
+}
+
+function mixRow(
+  plan: PlanDocument,
+  session: PlanSession,
+  layer: PlanLayer,
+  card: ResinCard,
+  cards: CardLibrary,
+  mix: MixPlan,
+  tempC: number,
+  look: PotLookup,
+): MixRow {
+  const needG = (laidMasses(layer, plan, cards).mixedKg * 1000) / (1 - LEFT_IN_POT_SHARE);
+  const gPerMin = needG / (layHours(layer, plan, cards, mix.people) * 60);
+  const catalystPct = card.kinetics.c_ref === null ? null : layer.catalystPct;
+  const sprayed = layer.application?.method === 'cup gun' || layer.application?.method === 'high-pressure gun';
+  const useMinOf = (grams: number): number => (sprayed ? grams / 1000 / mix.gunKgPerMin : grams / gPerMin);
+  const sizes = [...mix.containersG].sort((a, b) => a - b);
+  // The largest container that is empty in time; a smaller one too when it already holds everything.
+  let chosen: Chosen = { containerG: sizes[0], pots: 1, potG: 0, pot: { lifeMin: null, peakC: NaN }, fits: false };
+  for (const containerG of sizes) {
+    const pots = Math.max(1, Math.ceil(needG / (containerG * mix.fillShare) - 1e-9));
+    const potG = needG / pots;
+    const pot = look(card, potG, tempC, catalystPct);
+    const fits = pot.lifeMin === null || useMinOf(potG) <= mix.potShare * pot.lifeMin;
+    if (!fits && chosen.fits) break;
+    if (fits || !Number.isFinite(chosen.pot.peakC)) chosen = { containerG, pots, potG, pot, fits };
+    if (fits && pots === 1) break;
+    if (!fits) break;
+  }
+  const { containerG, pots, potG, pot, fits } = chosen;
+  return {
+    session,
+    layer,
+    card,
+    tempC,
+    needG,
+    pots,
+    containerG,
+    potG,
+    dose: doseOf(card, potG, catalystPct),
+    pot,
+    useMin: useMinOf(potG),
+    sprayMin: sprayed ? potG / 1000 / mix.gunKgPerMin : null,
+    passes: layer.application?.passes ?? 1,
+    leftG: needG * LEFT_IN_POT_SHARE,
+    advice: catalystFor(card, tempC),
+    tooFast: !fits,
+  };
+}
+
+/** What speaks against the pots of a plan. */
+export function mixObjections(rows: readonly MixRow[]): Objection[] {
+  return rows.flatMap((row): Objection[] => {
+    const { layer, pot, useMin, advice, dose, potG } = row;
+    const found: Objection[] = [];
+    if (row.tooFast)
+      found.push(
+        objection(
+          'mix',
+          'stop',
+          `pot-${layer.id}`,
+          `${layer.name}: ${(potG / 1000).toFixed(2)} kg pot`,
+          `It takes ${useMin.toFixed(0)} min to use up and gels after ${(pot.lifeMin ?? 0).toFixed(0)} min.`,
+          'Smaller containers, more people, less catalyst inside the range, or a cooler shop.',
+        ),
+      );
+    if (pot.peakC >= SMOKING_C)
+      found.push(
+        objection(
+          'mix',
+          'care',
+          `smoke-${layer.id}`,
+          `${layer.name}: a forgotten pot reaches ${pot.peakC.toFixed(0)} °C`,
+          'It smokes and may burn.',
+          'Do not leave it standing: spread it out, take it outside, do not cover it.',
+        ),
+      );
+    if (advice && layer.catalystPct !== null && advice.cut !== null)
+      found.push(
+        objection(
+          'mix',
+          'care',
+          `level-${layer.id}`,
+          `${layer.name} at ${row.tempC.toFixed(0)} °C`,
+          `The shop would ask for ${advice.wantedPct.toFixed(1)} %, outside the card’s range.`,
+          advice.cut === 'high'
+            ? 'Warm the shop instead: outside the range it never cures fully.'
+            : 'Smaller pots, a cooler hour: outside the range it never cures fully.',
+        ),
+      );
+    if (dose.assumed.length > 0)
+      found.push(
+        objection(
+          'mix',
+          'note',
+          `dose-${layer.id}`,
+          row.card.name,
+          `The card does not state: ${dose.assumed.join(', ')}. A typical value is taken (assumed).`,
+          'Enter it from the data sheet in Stores.',
+        ),
+      );
+    return found;
+  });
+}

@@ -1,0 +1,110 @@
+import fc from 'fast-check';
+import { simulateCup } from '../cure/cup-test.js';
+import { KELVIN } from '../cure/kinetics.js';
+import { cardLibrary, cardOf } from '../planning/card-library.js';
+import { planFromTemplate } from '../planning/stack-templates.js';
+import { catalystFor, COMFORT_C } from './catalyst-level.js';
+import { doseOf } from './hardener-dose.js';
+import { checkMix, DEFAULT_MIX } from './mix-plan.js';
+import { mixObjections, mixSheet, potLookup } from './mix-sheet.js';
+
+const cards = cardLibrary();
+const plan = planFromTemplate('staged', { startDate: '2026-12-07', areaM2: 2, plug: { materialId: 'mdf', thicknessMm: 18, heatLimitC: 90 } });
+const gel = cardOf(cards, 'gelcoat_iso');
+const look = potLookup();
+
+describe('catalyst for the shop’s temperature', () => {
+  test('usual level in comfort, more when cold, less when warm, never outside the card', () => {
+    expect(catalystFor(gel, COMFORT_C)).toMatchObject({ pct: 2, cut: null });
+    expect(catalystFor(gel, 8)).toMatchObject({ pct: 2.5, cut: 'high' });
+    expect(catalystFor(gel, 40)).toMatchObject({ pct: 1, cut: 'low' });
+    expect(catalystFor(cardOf(cards, 'epoxy_slow'), 10)).toBeNull();
+    fc.assert(
+      fc.property(fc.double({ min: 5, max: 40, noNaN: true }), fc.double({ min: 5, max: 40, noNaN: true }), (a, b) => {
+        const [cold, warm] = [Math.min(a, b), Math.max(a, b)];
+        expect(catalystFor(gel, cold)?.pct ?? 0).toBeGreaterThanOrEqual(catalystFor(gel, warm)?.pct ?? 9);
+      }),
+    );
+  });
+
+  test('it keeps the working time: a thin pot gels after about as long at 19 and 24 °C with what it says', () => {
+    const gelMin = (tempC: number): number => {
+      const tempK = tempC + KELVIN;
+      const catalystPct = catalystFor(gel, tempC)?.wantedPct ?? null;
+      return (simulateCup({ card: gel.kinetics, massKg: 0.02, startK: tempK, airK: tempK, catalystPct }).gelS ?? NaN) / 60;
+    };
+    // Within the rates' own difference in activation energy: the induction decides most of it.
+    expect(gelMin(19) / gelMin(24)).toBeGreaterThan(0.85);
+    expect(gelMin(19) / gelMin(24)).toBeLessThan(1.2);
+  });
+});
+
+describe('dose', () => {
+  test('percent is of the resin; millilitres follow from the density; the shortcut of ml per 100 g overdoses by it', () => {
+    const dose = doseOf(gel, 1020, 2);
+    expect(dose.resinG).toBeCloseTo(1000, 9);
+    expect(dose.hardenerG).toBeCloseTo(20, 9);
+    expect(dose.hardenerMl).toBeCloseTo(20 / 1.15, 9);
+    expect(dose.shortcutError).toBeCloseTo(0.15, 9);
+  });
+
+  test('a fixed ratio stays fixed, and the weight ratio poured by volume is wrong by the densities', () => {
+    const epoxy = cardOf(cards, 'epoxy_slow');
+    const dose = doseOf(epoxy, 1300, null);
+    expect(dose).toMatchObject({ fixed: true });
+    expect(dose.hardenerG).toBeCloseTo(300, 9);
+    // 30 g per 100 g by weight, 36 ml per 100 ml: the hardener is 30/36 as dense as the resin.
+    expect(dose.shortcutError).toBeCloseTo(30 / 36 - 1, 9);
+    expect(dose.hardenerMl).toBeCloseTo(300 / ((30 / 36) * epoxy.kinetics.rho_r * 1e-3), 6);
+  });
+
+  test('resin and hardener add up to the pot', () => {
+    fc.assert(
+      fc.property(fc.double({ min: 10, max: 20000, noNaN: true }), fc.double({ min: 0.5, max: 3, noNaN: true }), (g, pct) => {
+        const { resinG, hardenerG } = doseOf(gel, g, pct);
+        expect(resinG + hardenerG).toBeCloseTo(g, 6);
+      }),
+    );
+  });
+});
+
+describe('pots', () => {
+  test('hold what is needed, fit their container, and are empty before they gel', () => {
+    for (const row of mixSheet(plan, cards, look)) {
+      expect(row.pots * row.potG).toBeCloseTo(row.needG, 6);
+      expect(row.potG).toBeLessThanOrEqual(row.containerG * DEFAULT_MIX.fillShare + 1e-6);
+      expect(row.tooFast).toBe(false);
+      expect(row.useMin).toBeLessThanOrEqual((row.pot.lifeMin ?? Infinity) * DEFAULT_MIX.potShare + 1e-9);
+    }
+  });
+
+  test('more hands take larger pots; one pair on a fast resin is told so', () => {
+    const pots = (people: number): number =>
+      mixSheet({ ...plan, mix: { ...DEFAULT_MIX, people } }, cards, look).reduce((sum, row) => sum + row.pots, 0);
+    expect(pots(6)).toBeLessThanOrEqual(pots(2));
+    const fast = planFromTemplate('pu-dough', { startDate: '2026-12-07', areaM2: 6, plug: plan.plug });
+    const rows = mixSheet({ ...fast, mix: { ...DEFAULT_MIX, people: 1, containersG: [5000] } }, cards, look);
+    expect(mixObjections(rows).map(({ level, stage }) => `${stage} ${level}`)).toContain('mix stop');
+  });
+
+  test('spraying is timed by the gun', () => {
+    const sprayed = {
+      ...plan,
+      sessions: plan.sessions.map((s, i) =>
+        i === 0 ? { ...s, layers: s.layers.map((l) => ({ ...l, application: { method: 'cup gun' as const, passes: 3, color: '' } })) } : s,
+      ),
+    };
+    const [row] = mixSheet(sprayed, cards, look);
+    expect(row.sprayMin).toBeCloseTo(row.potG / 1000 / DEFAULT_MIX.gunKgPerMin, 9);
+    expect(row.passes).toBe(3);
+  });
+
+  test('refuses no containers and a container in kilograms', () => {
+    expect(() => {
+      checkMix({ ...DEFAULT_MIX, containersG: [] });
+    }).toThrow(/at least one container/);
+    expect(() => {
+      checkMix({ ...DEFAULT_MIX, containersG: [2.5] });
+    }).toThrow(/what a container holds/);
+  });
+});

@@ -1,0 +1,132 @@
+import { cardFlag, cardNumber, type MaterialCard } from '../materials/material-card.js';
+import { cardOf, type CardLibrary } from '../planning/card-library.js';
+import { objection, type Objection } from '../planning/objection.js';
+import type { PlanDocument, PlanLayer } from '../planning/plan-document.js';
+import { layerBuild } from '../planning/plan-to-case.js';
+import { CARE_DROP_MBAR, fillTimeS, layeredPermeability, MOST_DROP_MBAR, type InfusionPlan } from './infusion.js';
+
+/** What stands in for a card that does not say (assumed, marked so). */
+export const ASSUMED_PERMEABILITY_M2 = 2e-9;
+export const ASSUMED_VISCOSITY_PAS = 0.3;
+export const ASSUMED_MESH_MM = 1;
+
+/** An infused layer: how long it fills, against when it gels. */
+export interface InfusionOutcome {
+  readonly layer: PlanLayer;
+  readonly fillS: number;
+  /** After laying [s]; null: not simulated, or never */
+  readonly gelS: number | null;
+  readonly permeabilityM2: number;
+  readonly viscosityPaS: number;
+  /** Values that no card stated */
+  readonly assumed: readonly string[];
+}
+
+/** Layers of the plan whose resin is for infusion. */
+export function infusedLayers(plan: PlanDocument, cards: CardLibrary): PlanLayer[] {
+  return plan.sessions.flatMap(({ layers }) =>
+    layers.filter((layer) => cardOf(cards, layer.cardId).family === 'infusion' && layer.laminate !== null),
+  );
+}
+
+function stated(card: MaterialCard | undefined, key: string, otherwise: number, name: string, assumed: string[]): number {
+  const value = card ? cardNumber(card, key) : null;
+  if (value === null) assumed.push(name);
+  return value ?? otherwise;
+}
+
+/** @param gelS time from laying to gel of a layer by id [s], from the simulation */
+export function infusionOutcome(layer: PlanLayer, infusion: InfusionPlan, cards: CardLibrary, gelS: number | null): InfusionOutcome {
+  const assumed: string[] = [];
+  const fabric = layer.fabricId === undefined ? undefined : cards.sheets.get(layer.fabricId);
+  const mesh = infusion.meshId === null ? undefined : cards.sheets.get(infusion.meshId);
+  const fiberK = stated(fabric, 'permeabilityM2', ASSUMED_PERMEABILITY_M2, 'permeability of the reinforcement', assumed);
+  const stack = [{ permeabilityM2: fiberK, thicknessM: layerBuild(layer, cards).thicknessM }];
+  if (infusion.meshId !== null) {
+    stack.push({
+      permeabilityM2: stated(mesh, 'permeabilityM2', 1e-8, 'permeability of the mesh', assumed),
+      thicknessM: stated(mesh, 'thicknessMm', ASSUMED_MESH_MM, 'thickness of the mesh', assumed) / 1000,
+    });
+  }
+  const permeabilityM2 = layeredPermeability(stack);
+  const viscosityPaS = stated(cardOf(cards, layer.cardId).sheet, 'viscosityPaS', ASSUMED_VISCOSITY_PAS, 'viscosity of the resin', assumed);
+  const fillS = fillTimeS({
+    porosity: 1 - infusion.fiberVolumeShare,
+    viscosityPaS,
+    lengthM: infusion.flowLengthMm / 1000,
+    permeabilityM2,
+    pressurePa: infusion.deltaPKPa * 1000,
+  });
+  return { layer, fillS, gelS, permeabilityM2, viscosityPaS, assumed };
+}
+
+/** Share of the gel time that a fill may take. */
+const FILL_SHARE = 0.7;
+const say = (level: Objection['level'], id: string, title: string, why: string, remedy: string): Objection =>
+  objection('stack', level, id, title, why, remedy);
+const minutes = (s: number): string => `${(s / 60).toFixed(0)} min`;
+
+/**
+ * What speaks against an infusion: fill against gel, gassing hardener, leak.
+ * @param gelS time from laying to gel by layer [s], from the simulation
+ */
+export function infusionObjections(plan: PlanDocument, cards: CardLibrary, gelS: ReadonlyMap<string, number>): Objection[] {
+  const { infusion } = plan;
+  const layers = infusedLayers(plan, cards);
+  if (layers.length === 0) return [];
+  if (!infusion)
+    return [
+      say('care', 'infusion-missing', 'Infusion not planned', 'Fill time and leak test are not known.', 'Fill in flow length, mesh and pressure.'),
+    ];
+  const outcomes = layers.map((layer) => infusionOutcome(layer, infusion, cards, gelS.get(layer.id) ?? null));
+  const found = outcomes.flatMap(({ layer, fillS, gelS: gelAfterS, assumed }): Objection[] => {
+    const list: Objection[] = [];
+    if (gelAfterS !== null && fillS > FILL_SHARE * gelAfterS)
+      list.push(
+        say(
+          fillS > gelAfterS ? 'stop' : 'care',
+          `fill-${layer.id}`,
+          `${layer.name} fills in ${minutes(fillS)}`,
+          `It gels after ${minutes(gelAfterS)}.`,
+          'Shorter flow (more feed lines), flow mesh, thinner or slower resin.',
+        ),
+      );
+    if (assumed.length > 0)
+      list.push(
+        say(
+          'note',
+          `fill-assumed-${layer.id}`,
+          `${layer.name}: fill time`,
+          `No card states: ${assumed.join(', ')}. Typical values are taken (assumed).`,
+          'Enter them in Stores, or time a small panel.',
+        ),
+      );
+    return list;
+  });
+  const hardener = cards.sheets.get(infusion.hardenerId);
+  if (hardener && cardFlag(hardener, 'gasses'))
+    found.push(
+      say('stop', 'hardener-gasses', hardener.name, 'It gasses under vacuum: bubbles stay in the laminate.', 'Take a hardener that does not gas.'),
+    );
+  if (infusion.dropMbar === null)
+    found.push(
+      say(
+        'note',
+        'drop-test',
+        'Drop test not done',
+        'A leak pulls air through the laminate.',
+        `Close the pump off: at most ${String(MOST_DROP_MBAR)} mbar in ten minutes, then resin.`,
+      ),
+    );
+  else if (infusion.dropMbar > CARE_DROP_MBAR)
+    found.push(
+      say(
+        infusion.dropMbar > MOST_DROP_MBAR ? 'stop' : 'care',
+        'drop-test',
+        `Drop test ${String(infusion.dropMbar)} mbar`,
+        'The bag leaks: air is pulled through the laminate.',
+        'Find the leak by ear and gauge before any resin is mixed.',
+      ),
+    );
+  return found;
+}

@@ -1,0 +1,251 @@
+import { cardNumber, cardText } from '../materials/material-card.js';
+import type { ResinCard } from '../materials/resin-card.js';
+import { cardOf, type CardLibrary } from '../planning/card-library.js';
+import { objection, type Objection } from '../planning/objection.js';
+import type { PlanDocument, PlanLayer } from '../planning/plan-document.js';
+import { DEFAULT_INTAKE } from '../plug/plug-intake.js';
+import { stackTally } from './tally.js';
+
+const say = (level: Objection['level'], id: string, title: string, why: string, remedy: string): Objection =>
+  objection('stack', level, id, title, why, remedy);
+
+/** Wet film of one coat [µm] and of all of them, by kind of resin (docs/references.md#wet-film). */
+const FILM: Readonly<Record<string, { coat: readonly [number, number]; total: readonly [number, number] }>> = {
+  'gel coat': { coat: [250, 1000], total: [500, 1000] },
+  barrier: { coat: [250, 1000], total: [300, 1000] },
+  'epoxy surface': { coat: [350, 700], total: [400, 1400] },
+  polyurethane: { coat: [300, 1500], total: [300, 2000] },
+};
+const SKIN_MOST_GSM = 450;
+const FEW_PULLS = 80;
+const RATIO_BAND = 0.35;
+const OVER_TARGET = 1.4;
+
+interface Placed {
+  readonly layer: PlanLayer;
+  readonly card: ResinCard;
+  readonly below: PlanLayer | null;
+  readonly opensSession: boolean;
+}
+
+function placed(plan: PlanDocument, cards: CardLibrary): Placed[] {
+  let below: PlanLayer | null = null;
+  return plan.sessions.flatMap(({ layers }) =>
+    layers.map((layer, i): Placed => {
+      const one = { layer, card: cardOf(cards, layer.cardId), below, opensSession: i === 0 };
+      below = layer;
+      return one;
+    }),
+  );
+}
+
+/** Every rule of the stack that objects, one line each. */
+export function stackObjections(plan: PlanDocument, cards: CardLibrary): Objection[] {
+  const layers = placed(plan, cards);
+  if (layers.length === 0) return [say('note', 'empty', 'Empty stack', 'Nothing is laid yet.', 'Start from a school, or add a session.')];
+  return [
+    ...films(layers),
+    ...skins(layers),
+    ...layers.flatMap((one) => [...fabric(one, cards), ...start(one)]),
+    ...lastPly(layers),
+    ...thickness(plan, cards),
+    ...life(plan, layers),
+  ];
+}
+
+function films(layers: readonly Placed[]): Objection[] {
+  const coats = layers.filter(({ layer, card }) => layer.role !== 'core' && layer.wetFilmUm !== null && Object.hasOwn(FILM, card.family));
+  const found = coats.flatMap(({ layer, card }): Objection[] => {
+    const [low, high] = FILM[card.family].coat;
+    const film = layer.wetFilmUm ?? 0;
+    if (film < low)
+      return [
+        say(
+          'care',
+          `thin-${layer.id}`,
+          `${layer.name} at ${film.toFixed(0)} µm`,
+          'So thin a film under-cures and wrinkles under the next layer.',
+          `At least ${String(low)} µm in one coat.`,
+        ),
+      ];
+    if (film > high)
+      return [
+        say(
+          'care',
+          `thick-${layer.id}`,
+          `${layer.name} at ${film.toFixed(0)} µm`,
+          'So thick a coat pools, shrinks off and cracks.',
+          `At most ${String(high)} µm in one coat; take two.`,
+        ),
+      ];
+    return [];
+  });
+  const gel = coats.filter(({ layer }) => layer.role === 'gelcoat');
+  if (gel.length === 0 && !layers.some(({ layer }) => layer.role === 'gelcoat'))
+    return [...found, say('care', 'no-gelcoat', 'No gel coat', 'The mold’s face would be fiber.', 'Begin with a gel coat or surface coat.')];
+  if (gel.length === 0) return found;
+  const total = gel.reduce((sum, { layer }) => sum + (layer.wetFilmUm ?? 0), 0);
+  const [low, high] = FILM[gel[0].card.family].total;
+  if (total < low || total > high)
+    found.push(
+      say(
+        'care',
+        'film-total',
+        `Gel coat ${total.toFixed(0)} µm in all`,
+        total < low ? 'There is nothing to sand and polish later.' : 'Thick gel coat cracks.',
+        `${String(low)} to ${String(high)} µm in all.`,
+      ),
+    );
+  const colors = new Set(gel.map(({ layer }) => layer.application?.color ?? ''));
+  if (gel.length > 1 && colors.size < 2)
+    found.push(
+      say(
+        'note',
+        'two-colors',
+        'Coats of one color',
+        'Two colors show later how deep sanding has gone.',
+        'Give the first and second coat different colors.',
+      ),
+    );
+  return found;
+}
+
+function skins(layers: readonly Placed[]): Objection[] {
+  const first = layers.find(({ layer }) => layer.laminate !== null);
+  if (!first?.layer.laminate || first.card.family.startsWith('epoxy') || first.card.family === 'polyurethane') return [];
+  const { plies, glassGsm } = first.layer.laminate;
+  if (plies * glassGsm <= SKIN_MOST_GSM) return [];
+  return [
+    say(
+      'care',
+      'no-skin',
+      `${first.layer.name} right on the gel coat`,
+      `${String(plies)} × ${String(glassGsm)} g/m² at once: air is not rolled out, and its shrink prints.`,
+      `A skin of at most ${String(SKIN_MOST_GSM)} g/m² first, rolled free of air.`,
+    ),
+  ];
+}
+
+function fabric({ layer, card }: Placed, cards: CardLibrary): Objection[] {
+  const sheet = layer.fabricId === undefined ? undefined : cards.sheets.get(layer.fabricId);
+  if (!sheet || !layer.laminate) return [];
+  const found: Objection[] = [];
+  const binder = cardText(sheet, 'binder') ?? '';
+  if (binder.startsWith('styrene-soluble') && card.family.startsWith('epoxy'))
+    found.push(
+      say(
+        'stop',
+        `binder-${layer.id}`,
+        `${layer.name}: ${sheet.name} in epoxy`,
+        'Its binder does not dissolve in epoxy: stiff, white, dry strands.',
+        'Cloth, or a mat with an epoxy-compatible binder.',
+      ),
+    );
+  const usual = cardNumber(sheet, 'resinToGlass');
+  const ratio = layer.laminate.resinToGlass;
+  if (usual !== null && Math.abs(ratio / usual - 1) > RATIO_BAND)
+    found.push(
+      say(
+        'care',
+        `ratio-${layer.id}`,
+        `${layer.name}: ${ratio.toFixed(1)} : 1`,
+        ratio < usual ? 'So little resin leaves it dry.' : 'So much resin drains, shrinks and cracks.',
+        `About ${usual.toFixed(1)} : 1 for ${sheet.name}.`,
+      ),
+    );
+  return found;
+}
+
+function start({ layer, card, below, opensSession }: Placed): Objection[] {
+  if (below === null) return [];
+  const closed = below.surface === 'additive' || below.surface === 'film';
+  if (closed && layer.start !== 'abraded')
+    return [
+      say(
+        'stop',
+        `waxed-${layer.id}`,
+        `${layer.name} on a closed surface`,
+        'Surface wax or film under it: no bond.',
+        'Abrade to dull and wipe, and plan it so; or leave the additive to the last ply.',
+      ),
+    ];
+  if (opensSession && below.surface === 'peel ply' && layer.start !== 'abraded' && !card.family.startsWith('epoxy'))
+    return [
+      say('note', `peel-${layer.id}`, `${layer.name} on peel ply`, 'The peeled face is clean but weakly keyed.', 'A light abrade helps polyester.'),
+    ];
+  return [];
+}
+
+function lastPly(layers: readonly Placed[]): Objection[] {
+  const { layer, card } = layers[layers.length - 1];
+  const inhibited = !card.family.startsWith('epoxy') && card.family !== 'polyurethane' && card.family !== 'infusion';
+  if (!inhibited || (layer.surface ?? 'none') !== 'none') return [];
+  return [
+    say(
+      'care',
+      'tacky-back',
+      `${layer.name} is the last ply`,
+      'Air-inhibited resin stays tacky on the back.',
+      'Surface additive, a film, or a veil with additive in the last resin.',
+    ),
+  ];
+}
+
+function thickness(plan: PlanDocument, cards: CardLibrary): Objection[] {
+  const target = plan.design?.targetMm;
+  if (target === undefined) return [];
+  const { laminateMm } = stackTally(plan, cards);
+  if (laminateMm < target * 0.97)
+    return [
+      say(
+        'care',
+        'under-target',
+        `${laminateMm.toFixed(1)} mm of ${target.toFixed(1)} mm`,
+        'The laminate is thinner than the mold is meant to be.',
+        'Add bulk plies, or fit them to the target.',
+      ),
+    ];
+  if (laminateMm > target * OVER_TARGET)
+    return [
+      say(
+        'note',
+        'over-target',
+        `${laminateMm.toFixed(1)} mm for ${target.toFixed(1)} mm`,
+        'Weight, cost and a day that nobody asked for.',
+        'Take plies off, or raise the target.',
+      ),
+    ];
+  return [];
+}
+
+function life(plan: PlanDocument, layers: readonly Placed[]): Objection[] {
+  const { pullsExpected, heatedToC, use } = plan.intake ?? DEFAULT_INTAKE;
+  const found: Objection[] = [];
+  const general = layers.some(({ card }) => card.family === 'laminating' || card.family === 'low-profile tooling');
+  const protectedFace = layers.some(({ card }) => card.family === 'barrier' || card.family === 'skin');
+  if (pullsExpected > FEW_PULLS && general && !protectedFace)
+    found.push(
+      say(
+        'care',
+        'barrier',
+        `${String(pullsExpected)} pulls expected`,
+        'Without barrier or vinyl ester skin the face crazes earlier.',
+        'Add a barrier coat or a vinyl ester skin.',
+      ),
+    );
+  if (use === 'heated' && heatedToC !== null)
+    for (const { layer, card } of layers) {
+      const hdt = cardNumber(card.sheet, 'hdtC');
+      if (hdt !== null && hdt < heatedToC)
+        found.push(
+          say(
+            'stop',
+            `hdt-${layer.id}`,
+            `${layer.name} in a mold heated to ${String(heatedToC)} °C`,
+            `${card.name} softens at ${hdt.toFixed(0)} °C.`,
+            'A resin that stands the heat, and a post-cure.',
+          ),
+        );
+    }
+  return found;
+}

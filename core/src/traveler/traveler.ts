@@ -1,0 +1,59 @@
+import { kitSheet, type FabricKit } from '../kit/kit-sheet.js';
+import { takeOff, type TakeOffLine } from '../kit/take-off.js';
+import { mixObjections, mixSheet, type MixRow, type PotLookup } from '../mix/mix-sheet.js';
+import type { CardLibrary } from '../planning/card-library.js';
+import { evaluatePlan, type PlanEvaluation } from '../planning/evaluate-plan.js';
+import { worstFirst, type Objection } from '../planning/objection.js';
+import type { PlanDocument } from '../planning/plan-document.js';
+import { planObjections, type AroundPlan } from '../planning/plan-objections.js';
+import { readinessChecks, type ReadinessCheck } from '../plug/readiness.js';
+import { gateTests, type GateTest } from '../release/release-plan.js';
+import { releaseSchedule, type ReleaseTimer } from '../release/release-schedule.js';
+import { stackTally, type StackTally } from '../stack/tally.js';
+
+/** Everything that hangs on the wall for one build. */
+export interface Traveler {
+  readonly plan: PlanDocument;
+  readonly evaluation: PlanEvaluation;
+  readonly objections: readonly Objection[];
+  readonly checks: readonly ReadinessCheck[];
+  readonly timers: readonly ReleaseTimer[];
+  readonly gate: readonly GateTest[];
+  readonly mix: readonly MixRow[];
+  readonly kits: readonly FabricKit[];
+  readonly takeOff: readonly TakeOffLine[];
+  readonly tally: StackTally;
+}
+
+/** Time from laying to gel of each layer that gels [s]. */
+export function gelTimes(plan: PlanDocument, { result }: Pick<PlanEvaluation, 'result'>): Map<string, number> {
+  const laid = result.layers.filter((layer) => !layer.plug);
+  const starts = plan.sessions.flatMap(({ layers, startMin }) => layers.map(({ id }) => ({ id, startS: startMin * 60 })));
+  return new Map(
+    starts.flatMap(({ id, startS }, i) => {
+      const gelS = laid.at(i)?.gelS ?? null;
+      return gelS === null ? [] : [[id, gelS - startS] as const];
+    }),
+  );
+}
+
+/**
+ * Computes a build's traveler.
+ * @throws DomainError for a plan that makes no sense
+ */
+export function makeTraveler(plan: PlanDocument, cards: CardLibrary, siblings: AroundPlan['siblings'] = [], look?: PotLookup): Traveler {
+  const evaluation = evaluatePlan(plan, cards);
+  const mix = mixSheet(plan, cards, look);
+  return {
+    plan,
+    evaluation,
+    objections: worstFirst([...planObjections(plan, cards, { siblings, gelS: gelTimes(plan, evaluation) }), ...mixObjections(mix)]),
+    checks: readinessChecks(plan, cards),
+    timers: plan.release ? releaseSchedule(plan, plan.release).timers : [],
+    gate: plan.release ? gateTests(plan.release) : [],
+    mix,
+    kits: kitSheet(plan, cards),
+    takeOff: takeOff(plan, cards),
+    tally: stackTally(plan, cards),
+  };
+}
