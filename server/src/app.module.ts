@@ -26,6 +26,8 @@ import { Pull, Treatment } from './molds/service-records.entity.js';
 import { PeopleController } from './people/people.controller.js';
 import { PeopleService } from './people/people.service.js';
 import { Person } from './people/person.entity.js';
+import { TravelerController } from './traveler/traveler.controller.js';
+import { TravelerService } from './traveler/traveler.service.js';
 
 const TRY_WINDOW_MS = 15 * 60 * 1000;
 const TRIES = 10;
@@ -43,7 +45,16 @@ export class AppModule {
           useFactory: (database: DataSource) => ({ throttlers: [{ ttl: TRY_WINDOW_MS, limit: TRIES }], storage: new PgThrottlerStorage(database) }),
         }),
       ],
-      controllers: [AuthController, PeopleController, BuildsController, CardsController, CupTestsController, MoldsController, HealthController],
+      controllers: [
+        AuthController,
+        PeopleController,
+        BuildsController,
+        CardsController,
+        CupTestsController,
+        MoldsController,
+        TravelerController,
+        HealthController,
+      ],
       providers: [
         PeopleService,
         PgThrottlerStorage,
@@ -51,6 +62,7 @@ export class AppModule {
         CardsService,
         CupTestsService,
         MoldsService,
+        TravelerService,
         { provide: SERVER_CONFIG, useValue: config },
         { provide: APP_GUARD, useClass: AuthGuard },
       ],

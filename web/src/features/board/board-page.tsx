@@ -5,7 +5,7 @@ import { Link, useSearchParams } from 'react-router';
 import { useBuildsQuery, useCardsQuery, type Build } from '../../api/api';
 import { LevelMark } from '../../shared/level-mark';
 import { Empty, Failed, Loading } from '../../shared/states';
-import { dayText } from '../sequence/clock-text';
+import { dayText } from '@pentimento/core';
 import { NewBuild } from './new-build';
 import { StackDrawing } from './stack-drawing';
 import { useWorst, type WorstVerdict } from './use-worst';

@@ -2,7 +2,7 @@ import { planRanges, type PlanDocument, type PlugChoice } from '@pentimento/core
 import { memo } from 'react';
 import { NumberCell } from '../../shared/number-cell';
 import { useUnits } from '../../shared/use-units';
-import { clockText } from './clock-text';
+import { clockText } from '@pentimento/core';
 import { PostCure } from './post-cure';
 
 /** Plug and shop of a plan: what the stack lies on and what air it stands in. */

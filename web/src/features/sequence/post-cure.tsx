@@ -1,7 +1,7 @@
 import { planRanges, type PlanDocument, type PlanPostCure } from '@pentimento/core';
 import { NumberCell } from '../../shared/number-cell';
 import { useUnits } from '../../shared/use-units';
-import { clockText } from './clock-text';
+import { clockText } from '@pentimento/core';
 
 /** A day after the last session, ten kelvin an hour to forty-five degrees, twelve hours. */
 function usualPostCure(plan: PlanDocument): PlanPostCure {

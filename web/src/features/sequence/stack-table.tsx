@@ -20,7 +20,7 @@ import { Plus, Trash2 } from 'lucide-react';
 import { memo } from 'react';
 import { NumberCell } from '../../shared/number-cell';
 import { useUnits } from '../../shared/use-units';
-import { clockText } from './clock-text';
+import { clockText } from '@pentimento/core';
 import { filmLayer, laminateLayer } from './new-layer';
 
 interface StackTableProps {

@@ -1,7 +1,7 @@
 import type { Verdict, VerdictCloud } from '@pentimento/core';
 import { LevelMark } from '../../shared/level-mark';
 import { useUnits, type Units } from '../../shared/use-units';
-import { clockText } from './clock-text';
+import { clockText } from '@pentimento/core';
 import { keptText } from './spread/spread-panel';
 import { marginText, verdictAmount, verdictTitle } from './verdict-text';
 

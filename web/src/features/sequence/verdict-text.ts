@@ -1,6 +1,6 @@
 import type { Verdict } from '@pentimento/core';
 import type { Units } from '../../shared/use-units';
-import { clockText } from './clock-text';
+import { clockText } from '@pentimento/core';
 
 /** What a verdict is about, in a few words. */
 export function verdictTitle({ kind, subject }: Verdict): string {

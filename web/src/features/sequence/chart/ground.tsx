@@ -1,7 +1,7 @@
 import type { PlanDocument } from '@pentimento/core';
 import { range } from 'd3';
-import { dayText, isWeekend } from '../clock-text';
-import type { ClockScale } from './clock-scale';
+import { dayText, isWeekend } from '@pentimento/core';
+import type { ClockScale } from '@pentimento/core';
 
 const HOUR = 3600;
 const DAY = 86400;

@@ -1,7 +1,7 @@
 import { snapMinutes, SNAP_MIN, type PlanDocument } from '@pentimento/core';
 import { useRef, type KeyboardEvent, type PointerEvent } from 'react';
-import { clockText } from '../clock-text';
-import type { ClockScale } from './clock-scale';
+import { clockText } from '@pentimento/core';
+import type { ClockScale } from '@pentimento/core';
 import type { LayerBox } from './height-scale';
 
 interface SessionEdgesProps {

@@ -1,4 +1,4 @@
-import type { ClockScale } from './clock-scale';
+import type { ClockScale } from '@pentimento/core';
 import type { LayerBox } from './height-scale';
 
 /** The stepped upper edge of a stack over time, as an SVG path. */

@@ -1,7 +1,7 @@
 import type { JointWindow, PlanDocument, SurfaceState } from '@pentimento/core';
 import { useId } from 'react';
-import { clockText } from '../clock-text';
-import type { ClockScale } from './clock-scale';
+import { clockText } from '@pentimento/core';
+import type { ClockScale } from '@pentimento/core';
 
 export const LANE_HEIGHT = 22;
 

@@ -2,8 +2,8 @@ import type { CloudSummary, PlanDocument } from '@pentimento/core';
 import { area, line, scaleLinear } from 'd3';
 import { useMemo } from 'react';
 import { useUnits } from '../../../shared/use-units';
-import { foldedClock } from '../chart/clock-scale';
-import { dayText } from '../clock-text';
+import { foldedClock } from '@pentimento/core';
+import { dayText } from '@pentimento/core';
 
 const HEIGHT = 150;
 const PAD = { left: 44, right: 8, top: 8, bottom: 18 };

@@ -1,4 +1,4 @@
-import type { PlanDocument } from '@pentimento/core';
+import type { PlanDocument } from '../planning/plan-document.js';
 
 /** A stretch of the clock with one pace. */
 export interface ClockPiece {

@@ -1,0 +1,189 @@
+import {
+  clockText,
+  displayText,
+  gateTests,
+  layerCautions,
+  momentText,
+  type CardLibrary,
+  type DisplayQuantity,
+  type MixRow,
+  type PlanSession,
+  type Traveler,
+  type UnitSystem,
+} from '@pentimento/core';
+import type { Content, TableCell } from 'pdfmake/interfaces.js';
+
+/** What a page needs to say numbers: the reader's units and the plan's cards. */
+export interface Reader {
+  readonly system: UnitSystem;
+  readonly cards: CardLibrary;
+}
+
+export const heading = (text: string): Content => ({ text, style: 'heading' });
+export const small = (text: string): Content => ({ text, style: 'small' });
+/** A box to sign: open square and a line. */
+export const sign = (): TableCell => ({
+  stack: [{ canvas: [{ type: 'rect', x: 0, y: 2, w: 9, h: 9, lineWidth: 0.8 }] }],
+});
+
+const amount = ({ system }: Reader, quantity: DisplayQuantity, value: number): string => displayText(quantity, value, system);
+const grams = (g: number): string => (g >= 1000 ? `${(g / 1000).toFixed(2)} kg` : `${g.toFixed(0)} g`);
+
+/** A ruled table whose head repeats on the next page. */
+export function table(head: readonly string[], rows: readonly (readonly TableCell[])[], widths: readonly (string | number)[]): Content {
+  return {
+    layout: 'ruled',
+    style: 'table',
+    table: {
+      headerRows: 1,
+      dontBreakRows: true,
+      widths: [...widths],
+      body: [head.map((text) => ({ text, style: 'head' })), ...rows.map((row) => [...row])],
+    },
+  };
+}
+
+export function objectionsPart({ objections }: Traveler): Content[] {
+  const serious = objections.filter(({ level }) => level !== 'note');
+  if (serious.length === 0) return [];
+  return [
+    heading('Before anything else'),
+    {
+      ul: serious.map(({ level, title, why, remedy }) => ({
+        text: [{ text: `${level.toUpperCase()}  ${title}. `, bold: true }, `${why} ${remedy}`],
+      })),
+    },
+  ];
+}
+
+export function plugPart({ plan, checks }: Traveler): Content[] {
+  const done = plan.intake?.done ?? [];
+  return [
+    heading('Plug: ready for release'),
+    table(
+      ['', 'Check', 'Why', 'Wait', 'Signed'],
+      checks.map(({ id, what, why, waitH }) => [
+        sign(),
+        what,
+        small(why),
+        waitH > 0 ? `${String(waitH)} h` : '',
+        done.find((one) => one.id === id)?.by ?? '',
+      ]),
+      [12, '*', '*', 30, 80],
+    ),
+  ];
+}
+
+export function releasePart({ plan, timers }: Traveler): Content[] {
+  const { release } = plan;
+  if (!release) return [heading('Release'), small('No release is planned. Plan it under Release before this goes on the wall.')];
+  const gate = gateTests(release);
+  return [
+    heading('Release: timers'),
+    table(
+      ['', 'Zone', 'Step', 'Coat', 'Start', 'Haze until', 'Buffed', 'Next from'],
+      timers.map(({ zone, step, coat, coats, startMin, hazedMin, buffedMin, freeMin }) => [
+        sign(),
+        zone.name,
+        step.name,
+        `${String(coat)} of ${String(coats)}`,
+        momentText(plan.startDate, startMin),
+        momentText(plan.startDate, hazedMin).slice(-5),
+        momentText(plan.startDate, buffedMin).slice(-5),
+        momentText(plan.startDate, freeMin),
+      ]),
+      [12, '*', '*', 36, 78, 40, 36, 78],
+    ),
+    heading('Gate before gel coat'),
+    table(
+      ['', 'Where', 'Test', 'Signed'],
+      gate.map(({ id, zone, what }) => [sign(), zone, what, release.passed.find((test) => test.id === id)?.by ?? '']),
+      [12, 90, '*', 90],
+    ),
+    ...(release.override ? [small(`Gate overruled by ${release.override.by}: ${release.override.reason}`)] : []),
+    small('A gate that was not passed stops the build. Overruling it needs a name and a reason.'),
+  ];
+}
+
+function windowText(traveler: Traveler, index: number): string {
+  const window = traveler.evaluation.windows.find(({ belowSession }) => belowSession === index - 1);
+  if (!window) return '';
+  if (window.opensS === null) return 'never opens before it closes: see Sequence';
+  return `window ${clockText(window.opensS)} to ${clockText(window.closesS)}; try it on the flange first`;
+}
+
+function mixRowCells(reader: Reader, row: MixRow): TableCell[] {
+  const { dose, layer, pot } = row;
+  const hardener = `${dose.hardenerG.toFixed(1)} g = ${dose.hardenerMl.toFixed(1)} ml`;
+  return [
+    layer.name,
+    row.card.name,
+    layer.catalystPct === null || dose.fixed ? 'fixed ratio' : `${layer.catalystPct.toFixed(2)} %`,
+    `${String(row.pots)} × ${grams(row.potG)}`,
+    `${grams(dose.resinG)} + ${hardener}`,
+    `${row.useMin.toFixed(0)} min of ${pot.lifeMin === null ? '> 360' : pot.lifeMin.toFixed(0)}`,
+    pot.peakC >= 120 ? `smokes, ${amount(reader, 'temperature', pot.peakC)}` : amount(reader, 'temperature', pot.peakC),
+  ];
+}
+
+function layerText(reader: Reader, { layers }: PlanSession): string {
+  return layers
+    .map((layer) => {
+      const what = layer.laminate
+        ? `${String(layer.laminate.plies)} × ${amount(reader, 'arealWeight', layer.laminate.glassGsm)} at ${layer.laminate.resinToGlass.toFixed(1)} : 1`
+        : `${amount(reader, 'film', layer.wetFilmUm ?? 0)} wet`;
+      const how = layer.application ? `, ${layer.application.method}, ${String(layer.application.passes)} passes` : '';
+      const color = layer.application && layer.application.color !== '' ? `, ${layer.application.color}` : '';
+      const start = layer.start === 'abraded' ? ', below cured and abraded' : '';
+      const surface = layer.surface && layer.surface !== 'none' ? `, closes with ${layer.surface}` : '';
+      return `${layer.name}: ${what}${how}${color}${start}${surface}`;
+    })
+    .join('\n');
+}
+
+export function sessionParts(traveler: Traveler, reader: Reader): Content[] {
+  const { plan, mix } = traveler;
+  return plan.sessions.map((session, index): Content => ({
+    unbreakable: true,
+    stack: [
+      heading(`${String(index + 1)}. ${session.name}: ${momentText(plan.startDate, session.startMin)}`),
+      { text: layerText(reader, session) },
+      ...(index > 0 ? [small(windowText(traveler, index))] : []),
+      table(
+        ['Layer', 'Resin', 'Hardener', 'Pots', 'Each pot', 'Use up in', 'Forgotten pot'],
+        mix.filter((row) => row.session.id === session.id).map((row) => mixRowCells(reader, row)),
+        ['*', '*', 46, 62, 110, 62, 56],
+      ),
+      small([...new Set(session.layers.flatMap((layer) => layerCautions(layer, reader.cards)))].join(' ')),
+      {
+        columns: ['Shop °  ____________', 'Started ____________', 'Ended ____________', 'Tack tried ____________', 'Name ____________'],
+        style: 'signs',
+      },
+    ],
+  }));
+}
+
+export function kitPart({ kits, takeOff }: Traveler): Content[] {
+  return [
+    heading('Kit'),
+    table(
+      ['Reinforcement', 'Plies', 'Pieces', 'Roll', 'Take', 'Waste on the roll'],
+      kits.map(({ name, plies, roll, takeM }) => [
+        name,
+        String(plies.length),
+        String(plies.reduce((sum, ply) => sum + ply.pieces.length, 0)),
+        `${roll.rollWidthMm.toFixed(0)} mm`,
+        `${takeM.toFixed(1)} m`,
+        `${(roll.waste * 100).toFixed(0)} %`,
+      ]),
+      ['*', 40, 44, 54, 54, 80],
+    ),
+    ...kits.map(({ plies }) => small(plies.map(({ label, where, pieces }) => `${label} (${where}, ${String(pieces.length)})`).join(' · '))),
+    heading('Take-off'),
+    table(
+      ['Item', 'Net', 'Take', 'Note'],
+      takeOff.map(({ what, net, take, unit, note }) => [what, `${net.toFixed(2)} ${unit}`, `${take.toFixed(2)} ${unit}`, note]),
+      ['*', 60, 60, '*'],
+    ),
+  ];
+}

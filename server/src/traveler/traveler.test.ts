@@ -1,0 +1,101 @@
+import { DEFAULT_INTAKE, defaultRelease, planFromTemplate, type PlanDocument } from '@pentimento/core';
+import { randomUUID } from 'node:crypto';
+import { TestShop } from '../test-support/test-shop.js';
+
+const plan: PlanDocument = {
+  ...planFromTemplate('staged', { startDate: '2026-12-07', areaM2: 1, plug: { materialId: 'mdf', thicknessMm: 18, heatLimitC: 80 } }),
+  intake: { ...DEFAULT_INTAKE, hand: 'left' },
+  release: { ...defaultRelease(1), startMin: -3 * 1440 + 480 },
+};
+
+describe('traveler', () => {
+  let shop: TestShop;
+  beforeAll(async () => {
+    shop = await TestShop.open();
+  });
+  afterAll(() => shop.close());
+
+  const made = async (agent: Awaited<ReturnType<TestShop['signedIn']>>, of: PlanDocument, part = 'Chute'): Promise<string> => {
+    const id = randomUUID();
+    await agent.post('/api/builds').send({ id, name: 'Slide chute, µ test', part, note: '', plan: of }).expect(201);
+    return id;
+  };
+
+  test.each(['A4', 'LETTER'])('is a PDF with embedded fonts on %s', async (paper) => {
+    const agent = await shop.signedIn();
+    const id = await made(agent, plan);
+    const { body, headers } = await agent.get(`/api/builds/${id}/traveler.pdf?paper=${paper}`).responseType('blob').expect(200);
+    expect(headers['content-type']).toBe('application/pdf');
+    expect(headers['content-disposition']).toContain("UTF-8''Slide-chute-%C2%B5-test.pdf");
+    const text = Buffer.isBuffer(body) ? body.toString('latin1') : '';
+    expect(text.slice(0, 5)).toBe('%PDF-');
+    expect(text).toContain('/FontFile2');
+    expect(text).toMatch(paper === 'A4' ? /MediaBox \[0 0 595\.28 841\.89\]/ : /MediaBox \[0 0 612(\.00)? 792(\.00)?\]/);
+    expect((text.match(/\/Type \/Page\b(?!s)/g) ?? []).length).toBeGreaterThanOrEqual(3);
+  });
+
+  test('the calendar has release, every session and demolding, at the shop’s own time', async () => {
+    const agent = await shop.signedIn();
+    const id = await made(agent, plan);
+    const { text } = await agent.get(`/api/builds/${id}/sessions.ics`).expect(200);
+    expect(text.match(/BEGIN:VEVENT/g)).toHaveLength(plan.sessions.length + 2);
+    expect(text).toContain('DTSTART:20261207T080000\r\n');
+    expect(text.replace(/\r\n[ \t]/g, '')).toContain(`/builds/${id}`);
+    expect(new Set(text.match(/UID:.*/g)).size).toBe(plan.sessions.length + 2);
+  });
+
+  test('refuses other papers and unknown builds, and answers nobody who is not signed in', async () => {
+    const agent = await shop.signedIn();
+    const id = await made(agent, plan);
+    await agent.get(`/api/builds/${id}/traveler.pdf?paper=B5`).expect(400);
+    await agent.get(`/api/builds/${randomUUID()}/traveler.pdf?paper=A4`).expect(404);
+    await shop.anonymous().get(`/api/builds/${id}/sessions.ics`).expect(401);
+  });
+
+  test.each<[string, PlanDocument, number, RegExp]>([
+    [
+      'a zone without a known release',
+      { ...plan, release: { ...defaultRelease(1), zones: [{ ...defaultRelease(1).zones[0], programId: 'butter' }] } },
+      400,
+      /programId/,
+    ],
+    ['a gate overruled without a reason', { ...plan, release: { ...defaultRelease(1), override: { by: 'Ada', reason: '' } } }, 400, /reason/],
+    [
+      'patches that do not add up to the area',
+      { ...plan, patches: [{ id: 'a', name: 'a', place: 'flat', count: 1, form: { shape: 'flat', lengthMm: 500, widthMm: 500 } }] },
+      422,
+      /sum of its patches, 0.250/,
+    ],
+    [
+      'a patch without a size',
+      { ...plan, patches: [{ id: 'a', name: 'lid', place: 'flat', count: 1, form: { shape: 'flat', lengthMm: 500 } }] },
+      422,
+      /"lid", width/,
+    ],
+    [
+      'a core as thin as gel coat',
+      { ...plan, sessions: [{ ...plan.sessions[0], layers: [{ ...plan.sessions[0].layers[0], role: 'core', wetFilmUm: 300 }] }] },
+      422,
+      /between 500 and 60000/,
+    ],
+    [
+      'a gel coat as thick as a core',
+      { ...plan, sessions: [{ ...plan.sessions[0], layers: [{ ...plan.sessions[0].layers[0], wetFilmUm: 30000 }] }] },
+      422,
+      /between 50 and 3000/,
+    ],
+  ])('the API refuses %s', async (_what, bad, status, words) => {
+    const agent = await shop.signedIn();
+    const { body } = await agent.post('/api/builds').send({ id: randomUUID(), name: 'x', part: 'x', note: '', plan: bad }).expect(status);
+    expect(body.detail).toMatch(words);
+  });
+
+  test('what was planned comes back as it was', async () => {
+    const agent = await shop.signedIn();
+    const id = await made(agent, { ...plan, patches: undefined });
+    const { body } = await agent.get(`/api/builds/${id}`).expect(200);
+    expect(body.current.plan.release).toEqual(plan.release);
+    expect(body.current.plan.intake).toEqual(plan.intake);
+    expect(body.current.plan.sessions[2].layers[0].fabricId).toBe('mat_450');
+  });
+});
