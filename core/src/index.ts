@@ -58,6 +58,7 @@ export * from './explain/explanation.js';
 export * from './explain/explain-verdict.js';
 export * from './explain/explain-layer.js';
 export * from './explain/explain-pot.js';
+export * from './explain/explain-panel.js';
 export * from './formats/card-file.js';
 export { cardFileSchema } from './formats/card-schema.js';
 export * from './geometry/patch-area.js';

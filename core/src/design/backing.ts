@@ -2,7 +2,9 @@ import { KELVIN } from '../cure/kinetics.js';
 import { sampleSegment } from '../growth/field-history.js';
 import type { GrowthResult } from '../growth/growth-result.js';
 import type { CardLibrary } from '../planning/card-library.js';
+import type { MoldDesign } from './mold-design.js';
 import type { PlanDocument } from '../planning/plan-document.js';
+import { objection, type Objection } from '../planning/objection.js';
 import { placeLayers } from '../planning/verdicts/placed-layer.js';
 
 /** Hours at 20 °C after the last session that a frame waits at the least (docs/references.md#mold-build-up). */
@@ -45,4 +47,23 @@ export function earliestBacking(plan: PlanDocument, result: GrowthResult, cards:
     waitsFor = cured ? 'cooling' : 'cure';
   }
   return { earliestS: null, waitsFor: startS > endS ? 'demolding' : waitsFor, needCure, hours };
+}
+
+/** A frame that is planned before the shell has settled. */
+export function backingObjections({ backing }: MoldDesign, time: BackingTime | null): Objection[] {
+  if (backing.kind === 'none' || backing.bondMin === null || !time) return [];
+  if (time.earliestS !== null && backing.bondMin * 60 >= time.earliestS) return [];
+  const late = time.earliestS === null ? null : time.earliestS / 3600 - backing.bondMin / 60;
+  return [
+    objection(
+      'split',
+      'stop',
+      'frame-early',
+      'Frame bonded too early',
+      late === null
+        ? 'The shell does not settle before demolding.'
+        : `The shell settles ${late.toFixed(1)} h later: the frame prints through and pulls.`,
+      `Wait for cure ${time.needCure.toFixed(2)}, ${String(time.hours)} h, and a cool back; or warm the shop.`,
+    ),
+  ];
 }

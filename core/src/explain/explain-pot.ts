@@ -6,7 +6,11 @@ import type { ResinCard } from '../materials/resin-card.js';
 import { fromCard, given, type Explanation } from './explanation.js';
 
 /** Pot life and peak of a pot left standing. */
-export function explainPot(card: ResinCard, pot: { massKg: number; startC: number; catalystPct: number | null }, outcome: CupOutcome): Explanation {
+export function explainPot(
+  card: ResinCard,
+  pot: { massKg: number; startC: number; catalystPct: number | null },
+  outcome: Pick<CupOutcome, 'gelS' | 'peakK'>,
+): Explanation {
   const { rho } = mixLayer({ ...cardSubstances(card.kinetics), glassW: 0 });
   const { kinetics } = card;
   return {

@@ -135,55 +135,63 @@ function mixRow(
 
 /** What speaks against the pots of a plan. */
 export function mixObjections(rows: readonly MixRow[]): Objection[] {
-  return rows.flatMap((row): Objection[] => {
-    const { layer, pot, useMin, advice, dose, potG } = row;
-    const found: Objection[] = [];
-    if (row.tooFast)
-      found.push(
-        objection(
-          'mix',
-          'stop',
-          `pot-${layer.id}`,
-          `${layer.name}: ${(potG / 1000).toFixed(2)} kg pot`,
-          `It takes ${useMin.toFixed(0)} min to use up and gels after ${(pot.lifeMin ?? 0).toFixed(0)} min.`,
-          'Smaller containers, more people, less catalyst inside the range, or a cooler shop.',
-        ),
-      );
-    if (pot.peakC >= SMOKING_C)
-      found.push(
-        objection(
-          'mix',
-          'care',
-          `smoke-${layer.id}`,
-          `${layer.name}: a forgotten pot reaches ${pot.peakC.toFixed(0)} °C`,
-          'It smokes and may burn.',
-          'Do not leave it standing: spread it out, take it outside, do not cover it.',
-        ),
-      );
-    if (advice && layer.catalystPct !== null && advice.cut !== null)
-      found.push(
-        objection(
-          'mix',
-          'care',
-          `level-${layer.id}`,
-          `${layer.name} at ${row.tempC.toFixed(0)} °C`,
-          `The shop would ask for ${advice.wantedPct.toFixed(1)} %, outside the card’s range.`,
-          advice.cut === 'high'
-            ? 'Warm the shop instead: outside the range it never cures fully.'
-            : 'Smaller pots, a cooler hour: outside the range it never cures fully.',
-        ),
-      );
-    if (dose.assumed.length > 0)
-      found.push(
-        objection(
-          'mix',
-          'note',
-          `dose-${layer.id}`,
-          row.card.name,
-          `The card does not state: ${dose.assumed.join(', ')}. A typical value is taken (assumed).`,
-          'Enter it from the data sheet in Stores.',
-        ),
-      );
-    return found;
-  });
+  return [...rows.flatMap(rowObjections), ...smokingPots(rows)];
+}
+
+function smokingPots(rows: readonly MixRow[]): Objection[] {
+  const hot = rows.filter(({ pot }) => pot.peakC >= SMOKING_C);
+  if (hot.length === 0) return [];
+  const hottest = Math.max(...hot.map(({ pot }) => pot.peakC));
+  const names = hot.map(({ layer }) => layer.name).join(', ');
+  return [
+    objection(
+      'mix',
+      'care',
+      'smoke',
+      `A forgotten pot reaches ${hottest.toFixed(0)} °C`,
+      `It smokes and may burn: ${names}.`,
+      'Do not leave a pot standing: spread it out, take it outside, do not cover it.',
+    ),
+  ];
+}
+
+function rowObjections(row: MixRow): Objection[] {
+  const { layer, pot, useMin, advice, dose, potG } = row;
+  const found: Objection[] = [];
+  if (row.tooFast)
+    found.push(
+      objection(
+        'mix',
+        'stop',
+        `pot-${layer.id}`,
+        `${layer.name}: ${(potG / 1000).toFixed(2)} kg pot`,
+        `It takes ${useMin.toFixed(0)} min to use up and gels after ${(pot.lifeMin ?? 0).toFixed(0)} min.`,
+        'Smaller containers, more people, less catalyst inside the range, or a cooler shop.',
+      ),
+    );
+  if (advice && layer.catalystPct !== null && advice.cut !== null)
+    found.push(
+      objection(
+        'mix',
+        'care',
+        `level-${layer.id}`,
+        `${layer.name} at ${row.tempC.toFixed(0)} °C`,
+        `The shop would ask for ${advice.wantedPct.toFixed(1)} %, outside the card’s range.`,
+        advice.cut === 'high'
+          ? 'Warm the shop instead: outside the range it never cures fully.'
+          : 'Smaller pots, a cooler hour: outside the range it never cures fully.',
+      ),
+    );
+  if (dose.assumed.length > 0)
+    found.push(
+      objection(
+        'mix',
+        'note',
+        `dose-${layer.id}`,
+        row.card.name,
+        `The card does not state: ${dose.assumed.join(', ')}. A typical value is taken (assumed).`,
+        'Enter it from the data sheet in Stores.',
+      ),
+    );
+  return found;
 }

@@ -1,4 +1,5 @@
-import type { PlanDocument, PlanLayer, PlanSession } from './plan-document.js';
+import { sumAreas, type Patch } from '../geometry/patch-area.js';
+import { DEFAULT_SHAPE, planRanges, type LayerRole, type PlanDocument, type PlanLayer, type PlanSession } from './plan-document.js';
 
 /** Sessions snap to this grid [min]. */
 export const SNAP_MIN = 15;
@@ -57,4 +58,23 @@ export function addSession(plan: PlanDocument, session: Omit<PlanSession, 'start
   const day = last ? Math.floor(last.startMin / 1440) + 1 : 0;
   const startMin = day * 1440 + (plan.hours.opensHour + 1) * 60;
   return { ...plan, sessions: [...plan.sessions, { ...session, startMin }], demoldMin: Math.max(plan.demoldMin, startMin + 1440) };
+}
+
+/** A plan on measured patches: their sum becomes its area, and a deep pocket among them makes its windows slow. Without any the area stays. */
+export function withPatches(plan: PlanDocument, patches: readonly Patch[]): PlanDocument {
+  const pockets = patches.some(({ place }) => place === 'deep pocket');
+  const shape = pockets ? { shape: { ...(plan.shape ?? DEFAULT_SHAPE), pockets } } : {};
+  return { ...plan, ...shape, patches: [...patches], areaM2: patches.length > 0 ? sumAreas(patches).totalM2 : plan.areaM2 };
+}
+
+/** A layer in another role: films become plies and plies a film where the role asks for it; what still fits is kept. */
+export function withRole(layer: PlanLayer, role: LayerRole): PlanLayer {
+  const film = role === 'gelcoat' || role === 'barrier' || role === 'core';
+  if (film) {
+    const range = role === 'core' ? planRanges.coreUm : planRanges.wetFilmUm;
+    const usual = role === 'core' ? 5000 : 600;
+    const kept = layer.wetFilmUm !== null && layer.wetFilmUm >= range.min && layer.wetFilmUm <= range.max ? layer.wetFilmUm : usual;
+    return { ...layer, role, wetFilmUm: kept, laminate: null };
+  }
+  return { ...layer, role, wetFilmUm: null, laminate: layer.laminate ?? { plies: 1, glassGsm: 450, resinToGlass: 2.4 } };
 }

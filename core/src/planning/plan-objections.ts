@@ -1,3 +1,4 @@
+import { backingObjections, type BackingTime } from '../design/backing.js';
 import { designObjections } from '../design/design-objections.js';
 import { handFinding, type Sibling } from '../design/hand-guard.js';
 import { kitObjections, kitSheet } from '../kit/kit-sheet.js';
@@ -15,9 +16,11 @@ import type { PlanDocument } from './plan-document.js';
 export interface AroundPlan {
   readonly siblings: readonly Sibling[];
   readonly gelS: ReadonlyMap<string, number>;
+  /** Earliest bonding of a frame, from the simulation; null: not simulated */
+  readonly backing: BackingTime | null;
 }
 
-export const ALONE: AroundPlan = { siblings: [], gelS: new Map() };
+export const ALONE: AroundPlan = { siblings: [], gelS: new Map(), backing: null };
 
 function plugObjections(plan: PlanDocument, cards: CardLibrary, { siblings }: AroundPlan): Objection[] {
   const found = planCompatibility(plan, cards).map(({ rule, acting, on }) =>
@@ -38,7 +41,9 @@ function plugObjections(plan: PlanDocument, cards: CardLibrary, { siblings }: Ar
 export function planObjections(plan: PlanDocument, cards: CardLibrary, around: AroundPlan = ALONE): Objection[] {
   return worstFirst([
     ...plugObjections(plan, cards, around),
-    ...(plan.design ? designObjections(plan.design, plan.intake ?? DEFAULT_INTAKE, shellOf(plan, cards)) : []),
+    ...(plan.design
+      ? [...designObjections(plan.design, plan.intake ?? DEFAULT_INTAKE, shellOf(plan, cards)), ...backingObjections(plan.design, around.backing)]
+      : []),
     ...releaseObjections(plan, cards),
     ...stackObjections(plan, cards),
     ...infusionObjections(plan, cards, around.gelS),

@@ -134,7 +134,18 @@ function times(plan: PlanDocument, release: ReleasePlan, cards: CardLibrary): Ob
 /** Everything that speaks against how a plan makes its plug let go. */
 export function releaseObjections(plan: PlanDocument, cards: CardLibrary): Objection[] {
   const { release } = plan;
-  if (!release) return [];
+  if (!release) {
+    if (plan.design?.direct || plan.sessions.length === 0) return [];
+    return [
+      say(
+        'care',
+        'none-planned',
+        'No release is planned',
+        'Nothing lets go of a bare plug.',
+        'Plan zones and a program; the timers then stand before gel coat.',
+      ),
+    ];
+  }
   const openTests = gateTests(release).filter(({ id }) => !release.passed.some((test) => test.id === id)).length;
   const gate = release.override
     ? [

@@ -141,6 +141,17 @@ function fabric({ layer, card }: Placed, cards: CardLibrary): Objection[] {
         'Cloth, or a mat with an epoxy-compatible binder.',
       ),
     );
+  const gsm = cardNumber(sheet, 'arealGsm');
+  if (gsm !== null && Math.abs(gsm - layer.laminate.glassGsm) > 0.5)
+    found.push(
+      say(
+        'care',
+        `gsm-${layer.id}`,
+        `${layer.name}: ${layer.laminate.glassGsm.toFixed(0)} g/m²`,
+        `${sheet.name} weighs ${gsm.toFixed(0)} g/m².`,
+        'Choose the reinforcement that will be on the bench.',
+      ),
+    );
   const usual = cardNumber(sheet, 'resinToGlass');
   const ratio = layer.laminate.resinToGlass;
   if (usual !== null && Math.abs(ratio / usual - 1) > RATIO_BAND)

@@ -75,6 +75,7 @@ describe('rules that object', () => {
     ['coats of one color', staged, 'note two-colors'],
     ['no gel coat', { ...staged, sessions: staged.sessions.slice(2) }, 'care no-gelcoat'],
     ['heavy mats on gel coat', layer('l3', { laminate: { plies: 3, glassGsm: 450, resinToGlass: 2.4 } }), 'care no-skin'],
+    ['a mat that is not the one named', layer('l4', { fabricId: 'mat_300' }), 'care gsm-l4'],
     ['a dry laminate', layer('l4', { laminate: { plies: 3, glassGsm: 450, resinToGlass: 1.2 } }), 'care ratio-l4'],
     ['a bond onto surface wax', layer('l4', { surface: 'additive' }), 'stop waxed-l5'],
     ['a tacky back', staged, 'care tacky-back'],

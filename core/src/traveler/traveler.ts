@@ -1,3 +1,4 @@
+import { earliestBacking } from '../design/backing.js';
 import { kitSheet, type FabricKit } from '../kit/kit-sheet.js';
 import { takeOff, type TakeOffLine } from '../kit/take-off.js';
 import { mixObjections, mixSheet, type MixRow, type PotLookup } from '../mix/mix-sheet.js';
@@ -44,10 +45,11 @@ export function gelTimes(plan: PlanDocument, { result }: Pick<PlanEvaluation, 'r
 export function makeTraveler(plan: PlanDocument, cards: CardLibrary, siblings: AroundPlan['siblings'] = [], look?: PotLookup): Traveler {
   const evaluation = evaluatePlan(plan, cards);
   const mix = mixSheet(plan, cards, look);
+  const backing = evaluation.result.status === 'converged' ? earliestBacking(plan, evaluation.result, cards) : null;
   return {
     plan,
     evaluation,
-    objections: worstFirst([...planObjections(plan, cards, { siblings, gelS: gelTimes(plan, evaluation) }), ...mixObjections(mix)]),
+    objections: worstFirst([...planObjections(plan, cards, { siblings, gelS: gelTimes(plan, evaluation), backing }), ...mixObjections(mix)]),
     checks: readinessChecks(plan, cards),
     timers: plan.release ? releaseSchedule(plan, plan.release).timers : [],
     gate: plan.release ? gateTests(plan.release) : [],

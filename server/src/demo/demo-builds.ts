@@ -1,5 +1,6 @@
-import { changeLayer, moveSession, planFromTemplate, type PlanDocument, type PlanPlug } from '@pentimento/core';
+import { cardLibrary, changeLayer, moveSession, planFromTemplate, type PlanDocument, type PlanPlug } from '@pentimento/core';
 import type { BuildStatus } from '../builds/build.entity.js';
+import { measuredLeft, mirroredSeat, overStone, wellPrepared } from './demo-work.js';
 
 export interface DemoVersion {
   readonly by: string;
@@ -28,11 +29,12 @@ const foam: PlanPlug = { materialId: 'pu_foam', thicknessMm: 50, heatLimitC: 70 
 const part: PlanPlug = { materialId: 'cured_frp', thicknessMm: 5, heatLimitC: 60 };
 const autumn = { meanC: 20, swingC: 1.5, warmestHour: 15, fan: false };
 
-const beehive = plan('staged', '2026-11-30', 0.42, board, { climate: autumn });
+const cards = cardLibrary();
+const beehive = wellPrepared(plan('staged', '2026-11-30', 0.42, board, { climate: autumn }), cards);
 
 /** Two bulk sessions an hour and a half apart: they cure as one hot mass on a plug that stands 55 °C. */
 const seatRushed = (() => {
-  const staged = plan('staged', '2026-12-01', 0.95, printed, { climate: { ...autumn, meanC: 22 } });
+  const staged = measuredLeft(plan('staged', '2026-12-01', 0.95, printed, { climate: { ...autumn, meanC: 22 } }));
   const thicker = changeLayer(changeLayer(staged, 'l4', { laminate: { plies: 4, glassGsm: 450, resinToGlass: 2.3 } }), 'l5', {
     laminate: { plies: 4, glassGsm: 450, resinToGlass: 2.3 },
   });
@@ -40,7 +42,7 @@ const seatRushed = (() => {
 })();
 const seatRight = (() => {
   const staged = plan('staged', '2026-12-07', 0.95, printed, { climate: { ...autumn, meanC: 21 } });
-  return changeLayer(staged, 'l4', { laminate: { plies: 4, glassGsm: 300, resinToGlass: 2.3 } });
+  return mirroredSeat(changeLayer(staged, 'l4', { fabricId: 'mat_300', laminate: { plies: 4, glassGsm: 300, resinToGlass: 2.3 } }), cards);
 })();
 
 const petalPlanned = plan('staged', '2026-11-19', 3.1, fiberboard, { climate: { ...autumn, meanC: 19 } });
@@ -49,7 +51,7 @@ const petalBuilt = changeLayer(petalLate, 'l2', { wetFilmUm: 520 });
 
 const chute = plan('low-profile', '2026-12-14', 2.6, fiberboard, { climate: { ...autumn, meanC: 21 } });
 const chuteFewer = changeLayer(chute, 'l3', { laminate: { plies: 4, glassGsm: 450, resinToGlass: 2.8 } });
-const plinth = plan('low-profile', '2026-12-09', 1.4, part, { climate: autumn });
+const plinth = overStone(plan('low-profile', '2026-12-09', 1.4, part, { climate: autumn }));
 const aerofoil = plan('epoxy', '2026-12-03', 0.55, board, { climate: { ...autumn, swingC: 0.8 } });
 const tub = plan('low-profile', '2024-10-14', 2.9, foam, { climate: autumn });
 const roofOld = plan('staged', '2024-09-30', 0.42, board, { climate: autumn });

@@ -1,4 +1,4 @@
-import { cardLibrary, cardOf, checkCard, evaluatePlan, objectionsTo, moldServiceState, worstLevel } from '@pentimento/core';
+import { makeTraveler, cardLibrary, cardOf, checkCard, evaluatePlan, objectionsTo, moldServiceState, worstLevel } from '@pentimento/core';
 import { readConfig } from '../config.js';
 import { demoBuilds } from './demo-builds.js';
 import { cardsAsOf, demoCards, demoCupTests } from './demo-cards.js';
@@ -12,6 +12,22 @@ const worstOf = (name: string): string => {
   if (!build) throw new Error(`no demo build ${name}`);
   return worstLevel(evaluatePlan(build.versions[build.versions.length - 1].plan, cards).verdicts);
 };
+
+const objectionsOf = (name: string): string[] => {
+  const build = demoBuilds.find((b) => b.name === name);
+  const siblings = demoBuilds
+    .filter((b) => b.part === build?.part && b !== build)
+    .map(({ name: other, versions }) => ({ name: other, hand: versions[versions.length - 1].plan.intake?.hand ?? ('none' as const) }));
+  return build
+    ? makeTraveler(build.versions[build.versions.length - 1].plan, cards, siblings).objections.map(({ level, id }) => `${level} ${id}`)
+    : [];
+};
+
+test('the well planned build has nothing but notes and forgotten pots against it, the mirrored seat is said to be one', () => {
+  expect(objectionsOf('Beehive roof shell, mold 3').filter((one) => !one.startsWith('note') && !one.includes('smoke'))).toEqual([]);
+  expect(objectionsOf('Tram seat shell, right half').filter((one) => one.startsWith('stop'))).toEqual([]);
+  expect(objectionsOf('Tram seat shell, left half')).not.toContain('stop hand');
+});
 
 test('the same seed makes the same shop', () => {
   for (const mold of demoMolds) expect(demoService(mold, today, new Seeded(1))).toEqual(demoService(mold, today, new Seeded(1)));

@@ -38,6 +38,7 @@ export function travelerDocument(traveler: Traveler, head: TravelerHead, reader:
       small: { fontSize: 8, color: '#444444' },
       table: { margin: [0, 2, 0, 4], fontSize: 8.5 },
       head: { bold: true, fontSize: 8 },
+      strong: { bold: true },
       signs: { margin: [0, 6, 0, 4], fontSize: 8.5 },
     },
     footer: (page: number, pages: number): Content => ({

@@ -10,6 +10,7 @@ import {
   type PlanSession,
   type Traveler,
   type UnitSystem,
+  type Verdict,
 } from '@pentimento/core';
 import type { Content, TableCell } from 'pdfmake/interfaces.js';
 
@@ -43,15 +44,24 @@ export function table(head: readonly string[], rows: readonly (readonly TableCel
   };
 }
 
-export function objectionsPart({ objections }: Traveler): Content[] {
+/** A broken limit in a line. */
+function limitLine({ subject, remedy }: Verdict): Content {
+  return { text: [{ text: `STOP  Limit broken: ${subject}. `, style: 'strong' }, remedy] };
+}
+
+export function objectionsPart({ objections, evaluation }: Traveler): Content[] {
   const serious = objections.filter(({ level }) => level !== 'note');
-  if (serious.length === 0) return [];
+  const broken = evaluation.verdicts.filter(({ level }) => level === 'stop');
+  if (serious.length + broken.length === 0) return [];
   return [
     heading('Before anything else'),
     {
-      ul: serious.map(({ level, title, why, remedy }) => ({
-        text: [{ text: `${level.toUpperCase()}  ${title}. `, bold: true }, `${why} ${remedy}`],
-      })),
+      ul: [
+        ...broken.map(limitLine),
+        ...serious.map(({ level, title, why, remedy }): Content => ({
+          text: [{ text: `${level.toUpperCase()}  ${title}. `, style: 'strong' }, `${why} ${remedy}`],
+        })),
+      ],
     },
   ];
 }

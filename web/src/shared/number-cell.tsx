@@ -1,3 +1,4 @@
+import { unitSlip } from '@pentimento/core';
 import { useId, useState } from 'react';
 
 interface NumberCellProps {
@@ -23,6 +24,7 @@ export function NumberCell({ label, value, unit, digits, min, max, step, width =
   const text = typed ?? String(Number(value.toFixed(digits)));
   const parsed = Number(text.replace(',', '.'));
   const wrong = text.trim() === '' || !(parsed >= min && parsed <= max);
+  const slip = wrong && text.trim() !== '' ? unitSlip(parsed, { min, max, unit }) : null;
   return (
     <span className="inline-block align-top">
       <label className={showLabel ? 'muted block text-sm' : 'sr-only'} htmlFor={id}>
@@ -52,6 +54,7 @@ export function NumberCell({ label, value, unit, digits, min, max, step, width =
       {wrong && (
         <span id={`${id}-wrong`} role="alert" className="text-error block text-xs">
           {Number(min.toFixed(digits))} to {Number(max.toFixed(digits))} {unit}
+          {slip !== null && <span className="block">{slip}</span>}
         </span>
       )}
     </span>

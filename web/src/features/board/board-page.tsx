@@ -117,7 +117,7 @@ function Worst({ worst }: { worst: WorstVerdict | null | undefined }) {
   if (worst === null) return <span className="muted">nothing to judge yet</span>;
   return (
     <>
-      <LevelMark level={worst.level} /> {worst.verdict ? verdictLine(worst.verdict) : 'every limit kept'}
+      <LevelMark level={worst.level} /> {worst.objection ? worst.objection.title : worst.verdict ? verdictLine(worst.verdict) : 'every limit kept'}
     </>
   );
 }

@@ -1,8 +1,8 @@
 /** What stands under the growth chart. */
-export type Tab = 'plug' | 'stack' | 'pots' | 'spread' | 'release';
+export type Tab = 'stack' | 'spread' | 'release';
 
-export const TAB_NAMES: Record<Tab, string> = { plug: 'Plug', stack: 'Stack', pots: 'Pots', spread: 'How sure', release: 'After release' };
-const TABS: readonly Tab[] = ['plug', 'stack', 'pots', 'spread', 'release'];
+export const TAB_NAMES: Record<Tab, string> = { stack: 'Stack', spread: 'How sure', release: 'After release' };
+const TABS: readonly Tab[] = ['stack', 'spread', 'release'];
 
 /** Chooses what stands under the chart. */
 export function Tabs({ tab, onTab }: { tab: Tab; onTab: (tab: Tab) => void }) {

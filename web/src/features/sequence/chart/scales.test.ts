@@ -9,7 +9,7 @@ import { heightScale } from './height-scale';
 import { paintHeat } from './paint-heat';
 
 const plan = planFromTemplate('staged', { startDate: '2026-12-04', areaM2: 1, plug: { materialId: 'mdf', thicknessMm: 18, heatLimitC: 60 } });
-const { picture } = pictureOf(evaluatePlan(plan, cardLibrary()), 0);
+const { picture } = pictureOf(evaluatePlan(plan, cardLibrary()), 0, { gelAfterS: [], backing: null });
 const endS = plan.demoldMin * 60;
 
 test.each([

@@ -1,4 +1,13 @@
-import type { FieldSegment, JointWindow, LayerOutcome, PlanEvaluation, RunStatus, SectionDistortion, Verdict } from '@pentimento/core';
+import {
+  type BackingTime,
+  type FieldSegment,
+  type JointWindow,
+  type LayerOutcome,
+  type PlanEvaluation,
+  type RunStatus,
+  type SectionDistortion,
+  type Verdict,
+} from '@pentimento/core';
 
 /** What the growth chart draws: plain data, its arrays handed over without copying. */
 export interface Picture {
@@ -16,6 +25,10 @@ export interface Picture {
   readonly distortion: SectionDistortion | null;
   /** Green trim after the last session */
   readonly trim: JointWindow['trim'];
+  /** Time from laying to gel of each layer that gels, by its id [s] */
+  readonly gelAfterS: readonly (readonly [string, number])[];
+  /** Earliest bonding of a frame; null: nothing is laid */
+  readonly backing: BackingTime | null;
   readonly newSteps: number;
   readonly simulatedMs: number;
 }
@@ -24,6 +37,7 @@ export interface Picture {
 export function pictureOf(
   { result, windows, verdicts, distortion, trim }: PlanEvaluation,
   simulatedMs: number,
+  more: Pick<Picture, 'gelAfterS' | 'backing'>,
 ): { picture: Picture; transfer: ArrayBuffer[] } {
   const segments = result.segments
     .filter(({ field }) => field.frames > 0)
@@ -48,6 +62,7 @@ export function pictureOf(
     verdicts,
     distortion,
     trim,
+    ...more,
     newSteps: result.newSteps,
     simulatedMs,
   };

@@ -1,13 +1,23 @@
 import {
   cardLibrary,
   DomainError,
+  earliestBacking,
   evaluatePlan,
+  gelTimes,
+  mixSheet,
+  planObjections,
+  potLookup,
+  schoolFigures,
   simulateCup,
   type CardLibrary,
   type CupInput,
   type CupOutcome,
+  type MixRow,
   type PlanDocument,
+  type Objection,
   type PlanEvaluation,
+  type SchoolFigures,
+  type Sibling,
   type Verdict,
   type VersionedCard,
 } from '@pentimento/core';
@@ -19,6 +29,16 @@ export type SimulationAnswer = { readonly ok: true; readonly picture: Picture } 
 
 export type CupAnswer = { readonly ok: true; readonly outcome: CupOutcome } | { readonly ok: false; readonly detail: string };
 
+export type MixAnswer = { readonly ok: true; readonly rows: readonly MixRow[] } | { readonly ok: false; readonly detail: string };
+
+export type SchoolAnswer = { readonly ok: true; readonly figures: SchoolFigures } | { readonly ok: false; readonly detail: string };
+
+export interface PlanJudgment {
+  readonly verdicts: readonly Verdict[];
+  readonly objections: readonly Objection[];
+}
+
+let pots = potLookup();
 let previous: PlanEvaluation | undefined;
 let library: CardLibrary = cardLibrary();
 
@@ -27,6 +47,7 @@ const service = {
   setCards(cards: readonly VersionedCard[]): void {
     library = cardLibrary(cards);
     previous = undefined;
+    pots = potLookup();
   },
   /** Simulates a plan; what the last plan shares with it is not computed again. */
   picture(plan: PlanDocument): SimulationAnswer {
@@ -34,7 +55,10 @@ const service = {
     try {
       const evaluation = evaluatePlan(plan, library, {}, previous);
       previous = evaluation.result.status === 'converged' ? evaluation : undefined;
-      const { picture, transfer: buffers } = pictureOf(evaluation, performance.now() - start);
+      const { picture, transfer: buffers } = pictureOf(evaluation, performance.now() - start, {
+        gelAfterS: [...gelTimes(plan, evaluation)],
+        backing: evaluation.result.status === 'converged' ? earliestBacking(plan, evaluation.result, library) : null,
+      });
       return transfer({ ok: true, picture }, buffers);
     } catch (error) {
       return { ok: false, detail: error instanceof DomainError ? error.message : 'The simulation failed on this plan. Undo the last change.' };
@@ -48,11 +72,30 @@ const service = {
       return { ok: false, detail: error instanceof DomainError ? error.message : 'The pot could not be simulated with these numbers.' };
     }
   },
-  /** Verdicts alone, for the Board. */
-  verdicts(plan: PlanDocument): readonly Verdict[] | null {
+  /** Every layer's pots. Pots that were simulated once are kept. */
+  mix(plan: PlanDocument): MixAnswer {
     try {
-      const { result, verdicts } = evaluatePlan(plan, library, {});
-      return result.status === 'converged' ? verdicts : null;
+      return { ok: true, rows: mixSheet(plan, library, pots) };
+    } catch (error) {
+      return { ok: false, detail: error instanceof DomainError ? error.message : 'The pots could not be worked out for this plan.' };
+    }
+  },
+  /** The same mold by a school; null: as planned. */
+  school(plan: PlanDocument, templateId: string | null): SchoolAnswer {
+    try {
+      return { ok: true, figures: schoolFigures(plan, library, templateId) };
+    } catch (error) {
+      return { ok: false, detail: error instanceof DomainError ? error.message : 'This school could not be worked out for this mold.' };
+    }
+  },
+  /** What the Board says of a plan: its verdicts and every rule that objects. null: it cannot be simulated. */
+  judge(plan: PlanDocument, siblings: readonly Sibling[]): PlanJudgment | null {
+    try {
+      const evaluation = evaluatePlan(plan, library, {});
+      const { result, verdicts } = evaluation;
+      if (result.status !== 'converged') return null;
+      const around = { siblings, gelS: gelTimes(plan, evaluation), backing: earliestBacking(plan, result, library) };
+      return { verdicts, objections: planObjections(plan, library, around) };
     } catch {
       return null;
     }

@@ -1,4 +1,4 @@
-import { worstLevel, type Verdict } from '@pentimento/core';
+import type { VerdictLevel } from '@pentimento/core';
 import { Redo2, Save, Undo2 } from 'lucide-react';
 import type { Build } from '../../api/api';
 import { useAppDispatch, useAppSelector } from '../../app/store';
@@ -7,9 +7,8 @@ import { dropped, hasEdits, redone, undone } from './plan-slice';
 
 interface SaveBarProps {
   readonly build: Build;
-  readonly verdicts: readonly Verdict[];
-  /** Something on the plug does not go with this stack */
-  readonly blocked: boolean;
+  /** The worst of limits and rules; null: nothing judged yet */
+  readonly level: VerdictLevel | null;
   readonly onSave: () => void;
   readonly onFinish: () => void;
   readonly onHistory: () => void;
@@ -17,7 +16,7 @@ interface SaveBarProps {
 }
 
 /** Name, worst verdict, version, undo and redo, save, finish. */
-export function SaveBar({ build, verdicts, blocked, onSave, onFinish, onHistory, saving }: SaveBarProps) {
+export function SaveBar({ build, level, onSave, onFinish, onHistory, saving }: SaveBarProps) {
   const plan = useAppSelector((state) => state.plan);
   const dispatch = useAppDispatch();
   const unsaved = hasEdits(plan);
@@ -25,9 +24,9 @@ export function SaveBar({ build, verdicts, blocked, onSave, onFinish, onHistory,
   return (
     <div className="rule flex min-h-11 flex-wrap items-stretch border-b text-sm">
       <h1 className="flex min-w-0 items-center px-4 text-lg leading-tight font-semibold">{build.name}</h1>
-      {verdicts.length > 0 && (
+      {level !== null && (
         <span className="flex items-center px-3" data-testid="worst">
-          <LevelMark level={blocked ? 'stop' : worstLevel(verdicts)} />
+          <LevelMark level={level} />
         </span>
       )}
       <span className="flex-1" />

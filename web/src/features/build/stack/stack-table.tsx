@@ -3,7 +3,8 @@ import {
   addSession,
   changeLayer,
   layerBuild,
-  layerMasses,
+  laidAreaM2,
+  laidMasses,
   moveSession,
   planRanges,
   removeLayer,
@@ -18,8 +19,9 @@ import {
 } from '@pentimento/core';
 import { Plus, Trash2 } from 'lucide-react';
 import { memo } from 'react';
-import { NumberCell } from '../../shared/number-cell';
-import { useUnits } from '../../shared/use-units';
+import { NumberCell } from '../../../shared/number-cell';
+import { UnitCell } from '../../../shared/unit-cell';
+import { useUnits } from '../../../shared/use-units';
 import { clockText } from '@pentimento/core';
 import { filmLayer, laminateLayer } from './new-layer';
 
@@ -159,7 +161,7 @@ function LayerCells({
     onEdit(changeLayer(plan, layer.id, part));
   };
   const { thicknessM } = layerBuild(layer, cards);
-  const masses = layerMasses(layer, plan.areaM2, cards);
+  const masses = laidMasses(layer, plan, cards);
   return (
     <>
       <td className="px-2 py-1 align-top">
@@ -232,7 +234,7 @@ function LayerCells({
         <HowButton
           name={`Mix for ${layer.name}`}
           onPress={() => {
-            onExplain(explainMixed(layer, plan.areaM2, cards));
+            onExplain(explainMixed(layer, laidAreaM2(layer, plan), cards));
           }}
         >
           {units.text('mass', masses.mixedKg)}
@@ -255,31 +257,36 @@ function LayerCells({
 }
 
 function AmountCells({ layer, change }: { layer: PlanLayer; change: (part: Partial<PlanLayer>) => void }) {
-  const units = useUnits();
-  const inUnits = (
-    quantity: 'film' | 'arealWeight',
-    range: { min: number; max: number },
-  ): { min: number; max: number; digits: number; unit: string } => ({
-    min: units.show(quantity, range.min),
-    max: units.show(quantity, range.max),
-    digits: units.digits(quantity),
-    unit: units.unit(quantity),
-  });
   const { laminate, wetFilmUm } = layer;
   if (laminate === null) {
     return (
       <>
         <td className="px-2 py-1 align-top">
-          <NumberCell
-            label={`Wet film of ${layer.name}`}
-            value={units.show('film', wetFilmUm ?? 0)}
-            {...inUnits('film', planRanges.wetFilmUm)}
-            onChange={(shown) => {
-              change({ wetFilmUm: units.store('film', shown) });
-            }}
-          />
+          {layer.role === 'core' ? (
+            <UnitCell
+              label={`Thickness of ${layer.name}`}
+              showLabel={false}
+              quantity="thickness"
+              value={(wetFilmUm ?? 0) / 1000}
+              range={{ min: planRanges.coreUm.min / 1000, max: planRanges.coreUm.max / 1000 }}
+              onChange={(mm) => {
+                change({ wetFilmUm: mm * 1000 });
+              }}
+            />
+          ) : (
+            <UnitCell
+              label={`Wet film of ${layer.name}`}
+              showLabel={false}
+              quantity="film"
+              value={wetFilmUm ?? 0}
+              range={planRanges.wetFilmUm}
+              onChange={(um) => {
+                change({ wetFilmUm: um });
+              }}
+            />
+          )}
         </td>
-        <td className="muted px-2 py-1 align-top">film</td>
+        <td className="muted px-2 py-1 align-top">{layer.role === 'core' ? 'core' : 'film'}</td>
       </>
     );
   }
@@ -299,16 +306,18 @@ function AmountCells({ layer, change }: { layer: PlanLayer; change: (part: Parti
             change({ laminate: { ...laminate, plies: Math.round(plies) } });
           }}
         />{' '}
-        <NumberCell
+        <UnitCell
           label={`Areal weight of ${layer.name}`}
-          value={units.show('arealWeight', laminate.glassGsm)}
-          {...inUnits('arealWeight', planRanges.glassGsm)}
-          onChange={(shown) => {
-            change({ laminate: { ...laminate, glassGsm: units.store('arealWeight', shown) } });
+          showLabel={false}
+          quantity="arealWeight"
+          value={laminate.glassGsm}
+          range={planRanges.glassGsm}
+          onChange={(glassGsm) => {
+            change({ laminate: { ...laminate, glassGsm } });
           }}
         />
       </td>
-      <td className="px-2 py-1 align-top">
+      <td className="px-2 py-1 align-top whitespace-nowrap">
         <NumberCell
           label={`Resin to glass of ${layer.name}`}
           value={laminate.resinToGlass}

@@ -1,0 +1,133 @@
+import {
+  changeLayer,
+  DEFAULT_DESIGN,
+  DEFAULT_INTAKE,
+  defaultRelease,
+  gateTests,
+  readinessChecks,
+  withPatches,
+  withSurfaces,
+  type CardLibrary,
+  type Patch,
+  type PlanDocument,
+  type PlugIntake,
+} from '@pentimento/core';
+
+const hour = (day: number, clock: number): number => ((day - 1) * 24 + clock) * 60;
+
+const flat = (id: string, name: string, lengthMm: number, widthMm: number, more: Partial<Patch> = {}): Patch => ({
+  id,
+  name,
+  place: 'flat',
+  count: 1,
+  form: { shape: 'flat', lengthMm, widthMm },
+  ...more,
+});
+
+/** A tram seat's half: seat, back, the bend between them, sides, flange. */
+export const seatPatches: readonly Patch[] = [
+  flat('seat', 'Seat', 430, 440),
+  flat('back', 'Back rest', 560, 440, { place: 'vertical' }),
+  {
+    id: 'bend',
+    name: 'Bend of seat and back',
+    place: 'inside corner',
+    count: 1,
+    form: { shape: 'cylinder', radiusMm: 90, arcDeg: 100, lengthMm: 440 },
+  },
+  flat('side', 'Side wing', 520, 130, { place: 'vertical', count: 1 }),
+  { id: 'edge', name: 'Flange', place: 'flat', count: 1, form: { shape: 'flange strip', lengthMm: 2900, widthMm: 60 } },
+];
+
+/** A beehive's roof: a shallow dome in a square rim. */
+export const roofPatches: readonly Patch[] = [
+  { id: 'dome', name: 'Dome', place: 'flat', count: 1, form: { shape: 'dome', radiusMm: 270, heightMm: 60 } },
+  { id: 'rim', name: 'Rim', place: 'vertical', count: 4, form: { shape: 'flat', lengthMm: 520, widthMm: 45 } },
+  { id: 'edge', name: 'Flange', place: 'flat', count: 1, form: { shape: 'flange strip', lengthMm: 1900, widthMm: 45 } },
+];
+
+/** Everything ticked and signed by one person before release. */
+function ready(plan: PlanDocument, intake: PlugIntake, cards: CardLibrary, by: string, doneMin: number): PlanDocument {
+  const planned = { ...plan, intake };
+  return { ...planned, intake: { ...intake, done: readinessChecks(planned, cards).map(({ id }) => ({ id, doneMin, by })) } };
+}
+
+/** The well planned build: measured, ready, released in time, two colors, closed back. */
+export function wellPrepared(plan: PlanDocument, cards: CardLibrary): PlanDocument {
+  const measured = withPatches(plan, roofPatches);
+  const design = {
+    ...DEFAULT_DESIGN,
+    longestSideMm: 560,
+    targetMm: 7,
+    loadKPa: 0.3,
+    marked: true,
+    backing: { ...DEFAULT_DESIGN.backing, spacingMm: 350 },
+  };
+  const release = { ...defaultRelease(measured.areaM2), startMin: hour(-2, 8) };
+  const colored = changeLayer(
+    changeLayer(changeLayer({ ...measured, design, release }, 'l1', { application: { method: 'brush', passes: 1, color: 'black' } }), 'l2', {
+      application: { method: 'brush', passes: 1, color: 'orange' },
+    }),
+    'l5',
+    { surface: 'additive' },
+  );
+  const intake: PlugIntake = { ...DEFAULT_INTAKE, pullsExpected: 120, partThicknessMm: 3, accuracyMm: 0.8 };
+  return ready(colored, intake, cards, 'Ada Marsh', hour(-9, 15));
+}
+
+/** The right half: said to be the mirror, split along its keel, released except for the gate. */
+export function mirroredSeat(plan: PlanDocument, cards: CardLibrary): PlanDocument {
+  const measured = withSurfaces(withPatches(plan, seatPatches), ['print_abs', 'primer_two_pack', 'wax_fillet']);
+  const partings = [{ id: 'keel', name: 'Keel', firstSectionId: 'shell', secondSectionId: 'wing', lengthMm: 1050 }];
+  const design = {
+    ...DEFAULT_DESIGN,
+    longestSideMm: 990,
+    targetMm: 7,
+    sections: [
+      { id: 'shell', name: 'Seat and back' },
+      { id: 'wing', name: 'Side wing' },
+    ],
+    partings,
+    flange: { ...DEFAULT_DESIGN.flange, kind: 'bolted' as const },
+    faces: [
+      { id: 'back', name: 'Back rest', draftDeg: 4, depthMm: 560, undercutMm: 0, radiusMm: 12 },
+      { id: 'wing', name: 'Side wing, outside', draftDeg: -2, depthMm: 130, undercutMm: 0, radiusMm: 8 },
+    ],
+    backing: { ...DEFAULT_DESIGN.backing, kind: 'wood' as const, spacingMm: 320 },
+    loadKPa: 0.5,
+    marked: true,
+  };
+  const release = {
+    ...defaultRelease(measured.areaM2),
+    startMin: hour(-2, 8),
+    zones: [
+      { ...defaultRelease(measured.areaM2).zones[0] },
+      { id: 'flange-keel', name: 'Flange at Keel', areaM2: 0.063, programId: 'wax-film', already: 'bare' as const },
+    ],
+  };
+  const closed = changeLayer({ ...measured, design, release }, 'l5', { surface: 'additive', extras: { flangePlies: 2, cornerPlies: 1 } });
+  const intake: PlugIntake = {
+    ...DEFAULT_INTAKE,
+    hand: 'right',
+    mirrorOf: 'Tram seat shell, left half',
+    holes: 6,
+    hardware: 'four threaded inserts',
+    pullsExpected: 300,
+    partThicknessMm: 3.5,
+  };
+  const prepared = ready(closed, intake, cards, 'Ben Corrie', hour(-15, 11));
+  const passed = gateTests(release)
+    .slice(0, 3)
+    .map(({ id }) => ({ id, by: 'Ben Corrie' }));
+  return { ...prepared, release: { ...release, passed } };
+}
+
+/** The left half as it stands: measured, with a hand, but nothing ticked and nothing released. */
+export function measuredLeft(plan: PlanDocument): PlanDocument {
+  return { ...withPatches(plan, seatPatches), intake: { ...DEFAULT_INTAKE, hand: 'left', holes: 6, partThicknessMm: 3.5, pullsExpected: 300 } };
+}
+
+/** Over an existing stone: enlarged with sheet wax. */
+export function overStone(plan: PlanDocument): PlanDocument {
+  return { ...plan, design: { ...DEFAULT_DESIGN, longestSideMm: 900, targetMm: 6, offset: { partMm: 4, clearanceMm: 2, sheetMm: 1.5 } } };
+}

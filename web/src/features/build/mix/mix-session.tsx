@@ -1,0 +1,167 @@
+import {
+  changeLayer,
+  explainPot,
+  layerCautions,
+  momentText,
+  SMOKING_C,
+  type CardLibrary,
+  type Explanation,
+  type MeasureWay,
+  type MixRow,
+  type PlanDocument,
+} from '@pentimento/core';
+import { useUnits } from '../../../shared/use-units';
+
+const grams = (g: number): string => (g >= 1000 ? `${(g / 1000).toFixed(2)} kg` : `${g.toFixed(g < 100 ? 1 : 0)} g`);
+
+const WIDTHS: readonly (readonly [head: string, width: string])[] = [
+  ['Layer', 'w-[15%]'],
+  ['Hardener', 'w-[12%]'],
+  ['Pots', 'w-[13%]'],
+  ['In each: resin', 'w-[9%]'],
+  ['hardener', 'w-[10%]'],
+  ['If by the shortcut', 'w-[14%]'],
+  ['Use up in · pot life', 'w-[11%]'],
+  ['Forgotten pot', 'w-[9%]'],
+  ['Left over', 'w-[7%]'],
+];
+
+interface MixSessionProps {
+  readonly plan: PlanDocument;
+  readonly rows: readonly MixRow[];
+  readonly library: CardLibrary;
+  readonly measure: MeasureWay;
+  readonly readOnly: boolean;
+  readonly onEdit: (plan: PlanDocument) => void;
+  readonly onExplain: (explanation: Explanation) => void;
+}
+
+/** One session's pots: so many of so much, hardener in each, time to use them up against their life. */
+export function MixSession({ plan, rows, library, measure, readOnly, onEdit, onExplain }: MixSessionProps) {
+  const units = useUnits();
+  const [{ session, tempC }] = rows;
+  const cautions = [...new Set(session.layers.flatMap((layer) => layerCautions(layer, library)))];
+  return (
+    <section aria-label={session.name} className="mb-6 break-inside-avoid">
+      <div className="rule flex flex-wrap items-baseline gap-x-3 border-b">
+        <h2 className="text-base font-semibold">{session.name}</h2>
+        <span className="num muted text-sm">
+          {momentText(plan.startDate, session.startMin)} · shop {units.text('temperature', tempC)}
+        </span>
+      </div>
+      <div className="overflow-x-auto">
+        <table className="mt-1 w-full min-w-[54rem] table-fixed text-sm">
+          <colgroup>
+            {WIDTHS.map(([head, width]) => (
+              <col key={head} className={width} />
+            ))}
+          </colgroup>
+          <thead>
+            <tr className="muted text-left text-xs">
+              {WIDTHS.map(([head]) => (
+                <th key={head} className="pr-3 font-normal">
+                  {head}
+                </th>
+              ))}
+            </tr>
+          </thead>
+          <tbody>
+            {rows.map((row) => {
+              const { layer, card, dose, pot, advice } = row;
+              const suggests = advice && layer.catalystPct !== null && Math.abs(advice.pct - layer.catalystPct) > 0.051 ? advice.pct : null;
+              const [main, other] =
+                measure === 'weight'
+                  ? [grams(dose.hardenerG), `${dose.hardenerMl.toFixed(1)} ml`]
+                  : [`${dose.hardenerMl.toFixed(1)} ml`, grams(dose.hardenerG)];
+              return (
+                <tr key={layer.id} className="hairline border-t align-top">
+                  <td className="py-1 pr-3">
+                    <span className="font-semibold">{layer.name}</span>
+                    <span className="muted block text-xs">{card.name}</span>
+                  </td>
+                  <td className="num py-1 pr-3">
+                    {dose.fixed ? (
+                      <>
+                        fixed ratio<span className="muted block text-xs">never adjusted</span>
+                      </>
+                    ) : (
+                      <>
+                        {layer.catalystPct?.toFixed(2)} %
+                        {suggests !== null && (
+                          <button
+                            type="button"
+                            disabled={readOnly}
+                            className="block text-left text-xs underline print:hidden"
+                            onClick={() => {
+                              onEdit(changeLayer(plan, layer.id, { catalystPct: suggests }));
+                            }}
+                          >
+                            {units.text('temperature', tempC)} asks for {suggests.toFixed(2)} %
+                          </button>
+                        )}
+                      </>
+                    )}
+                  </td>
+                  <td className="num py-1 pr-3 whitespace-nowrap">
+                    <span className="text-base font-semibold">
+                      {row.pots} × {grams(row.potG)}
+                    </span>
+                    <span className="muted block text-xs">
+                      in {grams(row.containerG)}
+                      {row.passes > 1 && `, ${String(row.passes)} passes`}
+                    </span>
+                  </td>
+                  <td className="num py-1 pr-3">{grams(dose.resinG)}</td>
+                  <td className="num py-1 pr-3 whitespace-nowrap">
+                    <span className="font-semibold">{main}</span>
+                    <span className="muted block text-xs">= {other}</span>
+                  </td>
+                  <td className="num py-1 pr-3">
+                    {Math.abs(dose.shortcutError) < 0.005 ? (
+                      'no error'
+                    ) : (
+                      <span className={Math.abs(dose.shortcutError) > 0.05 ? 'text-error' : ''}>
+                        {dose.shortcutError > 0 ? '+' : '−'}
+                        {Math.abs(dose.shortcutError * 100).toFixed(0)} % hardener
+                      </span>
+                    )}
+                    <span className="muted block text-xs">{dose.shortcut}</span>
+                  </td>
+                  <td className="num py-1 pr-3">
+                    <button
+                      type="button"
+                      className={`text-left underline decoration-dotted underline-offset-2 ${row.tooFast ? 'text-error' : ''}`}
+                      onClick={() => {
+                        onExplain(
+                          explainPot(
+                            card,
+                            { massKg: row.potG / 1000, startC: tempC, catalystPct: dose.fixed ? null : layer.catalystPct },
+                            { gelS: pot.lifeMin === null ? null : pot.lifeMin * 60, peakK: pot.peakC + 273.15 },
+                          ),
+                        );
+                      }}
+                    >
+                      <span className="predicted">{row.useMin.toFixed(0)} min</span> ·{' '}
+                      {pot.lifeMin === null ? '> 6 h' : `${pot.lifeMin.toFixed(0)} min`}
+                    </button>
+                    {row.sprayMin !== null && <span className="muted block text-xs">sprayed in {row.sprayMin.toFixed(1)} min</span>}
+                  </td>
+                  <td className={`num py-1 pr-3 ${pot.peakC >= SMOKING_C ? 'text-error' : ''}`}>
+                    {units.text('temperature', pot.peakC)}
+                    {pot.peakC >= SMOKING_C && ' smokes'}
+                  </td>
+                  <td className="num py-1">{grams(row.leftG)}</td>
+                </tr>
+              );
+            })}
+          </tbody>
+        </table>
+      </div>
+      <ul className="border-warning mt-1 border-l-4 pl-3 text-sm" aria-label={`Cautions, ${session.name}`}>
+        {cautions.map((caution) => (
+          <li key={caution}>{caution}</li>
+        ))}
+      </ul>
+    </section>
+  );
+}

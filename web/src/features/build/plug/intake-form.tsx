@@ -1,0 +1,140 @@
+import { backStates, hands, intakeRanges, moldUses, wantedFinishes, type PlugIntake, type Sibling, type WantedFinish } from '@pentimento/core';
+import { ChoiceCell, Part, TextCell, wordOptions } from '../../../shared/fields';
+import { NumberCell } from '../../../shared/number-cell';
+import { UnitCell } from '../../../shared/unit-cell';
+
+const FINISHES: readonly (readonly [WantedFinish, string])[] = [
+  ['satin', `satin, grit ${String(wantedFinishes.satin.grit)}`],
+  ['gloss', 'gloss, compounds'],
+  ['show', 'show finish'],
+];
+
+/** What is asked when a plug comes in. */
+export function IntakeForm({
+  intake,
+  siblings,
+  onChange,
+}: {
+  intake: PlugIntake;
+  siblings: readonly Sibling[];
+  onChange: (intake: PlugIntake) => void;
+}) {
+  const change = (part: Partial<PlugIntake>): void => {
+    onChange({ ...intake, ...part });
+  };
+  const twins: readonly (readonly [string, string])[] = [
+    ['', 'of nothing'],
+    ...siblings.map(({ name }) => [name, name] as const),
+    ...(intake.mirrorOf !== '' && !siblings.some(({ name }) => name === intake.mirrorOf) ? [[intake.mirrorOf, intake.mirrorOf] as const] : []),
+  ];
+  return (
+    <Part title="What came in">
+      <div className="flex flex-wrap items-start gap-x-5 gap-y-2 text-sm">
+        <ChoiceCell
+          label="Back of the plug"
+          value={intake.back}
+          options={wordOptions(backStates)}
+          onChange={(back) => {
+            change({ back });
+          }}
+        />
+        <NumberCell
+          showLabel
+          label="Holes and gaps"
+          value={intake.holes}
+          {...intakeRanges.holes}
+          digits={0}
+          step={1}
+          width="w-14"
+          onChange={(holes) => {
+            change({ holes: Math.round(holes) });
+          }}
+        />
+        <TextCell
+          label="Hardware to mask"
+          value={intake.hardware}
+          maxLength={200}
+          width="w-56"
+          placeholder="inserts, screws, magnets"
+          onChange={(hardware) => {
+            change({ hardware });
+          }}
+        />
+        <UnitCell
+          label="Customer allows, ±"
+          quantity="thickness"
+          value={intake.accuracyMm}
+          range={intakeRanges.accuracyMm}
+          digits={2}
+          onChange={(accuracyMm) => {
+            change({ accuracyMm });
+          }}
+        />
+        <ChoiceCell
+          label="Finish wanted"
+          value={intake.finish}
+          options={FINISHES}
+          onChange={(finish) => {
+            change({ finish });
+          }}
+        />
+        <ChoiceCell
+          label="Parts will be made"
+          value={intake.use}
+          options={wordOptions(moldUses)}
+          onChange={(use) => {
+            change({ use, heatedToC: use === 'heated' ? (intake.heatedToC ?? 60) : null });
+          }}
+        />
+        {intake.heatedToC !== null && (
+          <UnitCell
+            label="Heated to"
+            quantity="temperature"
+            value={intake.heatedToC}
+            range={intakeRanges.heatedToC}
+            onChange={(heatedToC) => {
+              change({ heatedToC });
+            }}
+          />
+        )}
+        <NumberCell
+          showLabel
+          label="Pulls expected"
+          value={intake.pullsExpected}
+          {...intakeRanges.pullsExpected}
+          digits={0}
+          step={1}
+          onChange={(pulls) => {
+            change({ pullsExpected: Math.round(pulls) });
+          }}
+        />
+        <UnitCell
+          label="Part thickness"
+          quantity="thickness"
+          value={intake.partThicknessMm}
+          range={intakeRanges.partThicknessMm}
+          onChange={(partThicknessMm) => {
+            change({ partThicknessMm });
+          }}
+        />
+        <ChoiceCell
+          label="Hand"
+          value={intake.hand}
+          options={wordOptions(hands)}
+          onChange={(hand) => {
+            change({ hand });
+          }}
+        />
+        <ChoiceCell
+          label="Mirror"
+          value={intake.mirrorOf}
+          options={twins}
+          width="max-w-64"
+          onChange={(mirrorOf) => {
+            change({ mirrorOf });
+          }}
+        />
+      </div>
+    </Part>
+  );
+}

@@ -1,0 +1,77 @@
+import {
+  dayNumber,
+  momentText,
+  readinessChecks,
+  readyAtMin,
+  type CardLibrary,
+  type DoneCheck,
+  type PlanDocument,
+  type PlugIntake,
+} from '@pentimento/core';
+import { Part } from '../../../shared/fields';
+
+/** Now on the plan's clock [min]: the shop's own wall clock. */
+export function planMinuteNow(startDate: string): number {
+  const now = new Date();
+  const today = Math.round(Date.UTC(now.getFullYear(), now.getMonth(), now.getDate()) / 86400000);
+  return (today - dayNumber(startDate)) * 1440 + now.getHours() * 60 + now.getMinutes();
+}
+
+/** What must be done before release may start; release waits for the last tick and its drying time. */
+export function ReadinessList({
+  plan,
+  library,
+  intake,
+  person,
+  onChange,
+}: {
+  plan: PlanDocument;
+  library: CardLibrary;
+  intake: PlugIntake;
+  person: string;
+  onChange: (done: DoneCheck[]) => void;
+}) {
+  const checks = readinessChecks(plan, library);
+  const ready = readyAtMin(plan, library);
+  return (
+    <Part
+      title="Ready for release?"
+      aside={
+        <span className="num text-sm" data-testid="readiness">
+          {ready.open > 0
+            ? `${String(ready.open)} open`
+            : Number.isFinite(ready.atMin)
+              ? `ready ${momentText(plan.startDate, ready.atMin)}`
+              : 'ready'}
+        </span>
+      }
+    >
+      <ul aria-label="Readiness" className="text-sm">
+        {checks.map(({ id, what, why, waitH }) => {
+          const done = intake.done.find((one) => one.id === id);
+          return (
+            <li key={id} className="hairline border-b">
+              <label className="flex min-h-9 items-start gap-2.5 py-1">
+                <input
+                  type="checkbox"
+                  className="checkbox checkbox-sm mt-0.5"
+                  checked={done !== undefined}
+                  onChange={(event) => {
+                    const others = intake.done.filter((one) => one.id !== id);
+                    const by = person === '' ? 'somebody' : person;
+                    onChange(event.target.checked ? [...others, { id, doneMin: planMinuteNow(plan.startDate), by }] : others);
+                  }}
+                />
+                <span className="leading-snug">
+                  {what}
+                  {waitH > 0 && <span className="num muted"> · then {waitH} h</span>}
+                  <span className="muted block text-xs">{done ? `${done.by}, ${momentText(plan.startDate, done.doneMin)}` : why}</span>
+                </span>
+              </label>
+            </li>
+          );
+        })}
+      </ul>
+    </Part>
+  );
+}

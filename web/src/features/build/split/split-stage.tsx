@@ -1,0 +1,44 @@
+import { DEFAULT_DESIGN, DEFAULT_INTAKE, type Explanation, type MoldDesign } from '@pentimento/core';
+import { useState } from 'react';
+import { ExplainDialog } from '../../../shared/explain-dialog';
+import { StageFrame } from '../stage-frame';
+import type { StageProps } from '../stage-props';
+import { FacesPart } from './faces-part';
+import { FlangePart } from './flange-part';
+import { OffsetPart } from './offset-part';
+import { SectionsPart } from './sections-part';
+import { ShellPart } from './shell-part';
+
+/** How the mold is split, edged, stiffened and framed. */
+export function SplitStage({ plan, library, readOnly, onEdit, objections, simulation }: StageProps) {
+  const [explained, setExplained] = useState<Explanation | null>(null);
+  const design = plan.design ?? DEFAULT_DESIGN;
+  const change = (next: MoldDesign): void => {
+    onEdit({ ...plan, design: next });
+  };
+  return (
+    <StageFrame name="Split" objections={objections} readOnly={readOnly}>
+      <ShellPart
+        plan={plan}
+        library={library}
+        design={design}
+        intake={plan.intake ?? DEFAULT_INTAKE}
+        backing={simulation.picture?.backing ?? null}
+        onChange={change}
+        onExplain={setExplained}
+      />
+      <SectionsPart plan={plan} design={design} onChange={change} onEdit={onEdit} />
+      <FlangePart design={design} onChange={change} />
+      <FacesPart design={design} onChange={change} />
+      <OffsetPart design={design} onChange={change} />
+      {explained && (
+        <ExplainDialog
+          explanation={explained}
+          onClose={() => {
+            setExplained(null);
+          }}
+        />
+      )}
+    </StageFrame>
+  );
+}

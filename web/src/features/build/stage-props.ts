@@ -1,0 +1,20 @@
+import type { CardLibrary, Objection, PlanDocument, Sibling } from '@pentimento/core';
+import type { Build, Card } from '../../api/api';
+import type { Simulation } from '../sequence/simulation/use-simulation';
+
+/** What every stage of a build works on. */
+export interface StageProps {
+  readonly build: Build;
+  readonly plan: PlanDocument;
+  readonly cards: readonly Card[];
+  readonly library: CardLibrary;
+  readonly readOnly: boolean;
+  readonly onEdit: (plan: PlanDocument) => void;
+  /** Of this stage */
+  readonly objections: readonly Objection[];
+  /** Other builds and molds of the same part */
+  readonly siblings: readonly Sibling[];
+  readonly simulation: Simulation;
+  /** Who is at the screen */
+  readonly person: string;
+}

@@ -1,0 +1,35 @@
+import { planObjections, type CardLibrary, type Hand, type Objection, type PlanDocument, type Sibling } from '@pentimento/core';
+import { useMemo } from 'react';
+import { useBuildsQuery, useMoldsQuery, type Build } from '../../api/api';
+import type { Picture } from '../sequence/simulation/picture';
+
+/** Other builds and molds of the same part, with their hands. */
+export function useSiblings(build: Build | undefined): readonly Sibling[] {
+  const builds = useBuildsQuery();
+  const molds = useMoldsQuery();
+  return useMemo(() => {
+    if (!build) return [];
+    const hand = (of: Hand | undefined): Hand => of ?? 'none';
+    return [
+      ...(builds.data ?? [])
+        .filter(({ id, part }) => part === build.part && id !== build.id)
+        .map(({ name, current }): Sibling => ({ name, hand: hand(current.plan.intake?.hand) })),
+      ...(molds.data ?? [])
+        .filter(({ part, buildId }) => part === build.part && buildId === null)
+        .map(({ number, hand: of }) => ({ name: number, hand: of })),
+    ];
+  }, [build, builds.data, molds.data]);
+}
+
+/** Every rule that objects to a plan as it stands. */
+export function useObjections(
+  plan: PlanDocument | null,
+  library: CardLibrary | null,
+  siblings: readonly Sibling[],
+  picture: Picture | null,
+): readonly Objection[] {
+  return useMemo(() => {
+    if (!plan || !library) return [];
+    return planObjections(plan, library, { siblings, gelS: new Map(picture?.gelAfterS ?? []), backing: picture?.backing ?? null });
+  }, [plan, library, siblings, picture]);
+}
