@@ -11,5 +11,7 @@ export default defineConfig({
   retries: 0,
   reporter: [['list'], ['json', { outputFile: '../test-results/e2e.json' }]],
   outputDir: '../test-results/e2e',
-  use: { ...browser, trace: 'retain-on-failure' },
+  use: {
+    // A control that is not there fails soon, and says which.
+    actionTimeout: 20_000, ...browser, trace: 'retain-on-failure' },
 });

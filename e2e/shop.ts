@@ -35,6 +35,12 @@ export async function openBuild(page: Page, name: string): Promise<void> {
   await expect(page.getByRole('group', { name: 'Growth chart' })).toBeVisible();
 }
 
+/** Goes to a stage of the open build. */
+export async function openStage(page: Page, name: string): Promise<void> {
+  await page.getByRole('navigation', { name: 'Stages of the build' }).getByRole('link', { name }).click();
+  await expect(page.getByRole('complementary', { name: /Verdicts|What objects/ })).toBeVisible();
+}
+
 export function worst(page: Page): Locator {
   return page.getByTestId('worst');
 }

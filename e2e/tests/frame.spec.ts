@@ -1,5 +1,5 @@
 import AxeBuilder from '@axe-core/playwright';
-import { expect, openBuild, signIn, test } from '../shop';
+import { expect, openBuild, openStage, signIn, test } from '../shop';
 
 test('keys, command box and units reach everything', async ({ page }) => {
   await signIn(page);
@@ -62,7 +62,7 @@ for (const theme of ['paper', 'lamp']) {
     await openBuild(page, 'Tram seat shell, right half');
     await expect(page.getByRole('list', { name: 'Limits kept' })).toBeVisible();
     await check();
-    for (const tab of ['Pots', 'How sure', 'After release']) {
+    for (const tab of ['How sure', 'After release']) {
       await page.getByRole('tab', { name: tab }).click();
       if (tab === 'How sure') {
         await page.getByRole('combobox', { name: /^Runs/ }).selectOption('200');
@@ -74,6 +74,11 @@ for (const theme of ['paper', 'lamp']) {
     await page.getByRole('button', { name: /^How Plug face/ }).click();
     await check();
     await page.keyboard.press('Escape');
+    for (const stage of ['Plug', 'Split', 'Release', 'Stack', 'Mix', 'Kit', 'Traveler']) {
+      await openStage(page, stage);
+      if (stage === 'Mix') await expect(page.getByText('asks for').first()).toBeVisible();
+      await check();
+    }
     await page.goto('/stores#iso_lam');
     await page.getByRole('checkbox', { name: /kitchen thermometer/ }).check();
     await expect(page.getByTestId('fit')).toBeVisible({ timeout: 30_000 });

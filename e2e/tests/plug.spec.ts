@@ -1,27 +1,32 @@
-import { expect, openBuild, signIn, test, worst } from '../shop';
+import { expect, openBuild, openStage, signIn, test, worst } from '../shop';
 
 test('a wrong fillet under polyester stops the build, says why and what to do, and limits the heat by itself', async ({ page }) => {
   await signIn(page);
   await openBuild(page, 'Beehive roof shell, mold 3');
-  await page.getByRole('tab', { name: 'Plug' }).click();
-  const panel = page.getByRole('region', { name: 'Plug', exact: true });
-  await expect(panel).toContainText('Name what is on the plug first.');
-  await panel.getByLabel(/^Add/).selectOption('board_sealed');
-  await expect(panel).toContainText('Nothing in the table speaks against it');
-  await panel.getByLabel(/^Add/).selectOption('clay_sulfur');
-  await expect(panel.getByRole('list', { name: 'Compatibility' })).toContainText('Sulfur inhibits the cure.');
-  await expect(panel).toContainText('Use a wax fillet or a sulfur-free one.');
+  await openStage(page, 'Plug');
+  const objects = page.getByRole('complementary', { name: 'What objects to Plug' });
+  await expect(objects).toContainText('Nothing objects here.');
+  const add = page.getByLabel(/^Add/);
+  await add.selectOption('board_sealed');
+  await expect(objects).toContainText('Nothing objects here.');
+  await add.selectOption('clay_sulfur');
+  await expect(objects).toContainText('Sulfur inhibits the cure.');
+  await expect(objects).toContainText('Use a wax fillet or a sulfur-free one.');
   await expect(worst(page)).toContainText('stop');
+  await openStage(page, 'Sequence');
   await expect(page.getByLabel('Plug face stands')).toHaveValue('45');
-  await panel.getByRole('button', { name: 'Take off Sulfur clay' }).click();
-  await panel.getByLabel(/^Add/).selectOption('wax_fillet');
+  await expect(page.getByRole('complementary', { name: 'Verdicts' })).toContainText('See Plug.');
+  await openStage(page, 'Plug');
+  await page.getByRole('button', { name: 'Take off Sulfur clay' }).click();
+  await add.selectOption('wax_fillet');
   await expect(worst(page)).not.toContainText('stop');
-  await expect(page.getByLabel('Plug face stands')).toHaveValue('52');
 
-  const hours = async (): Promise<number> => Number.parseFloat(await panel.getByTestId('finish-hours').innerText());
+  const hours = async (): Promise<number> => Number.parseFloat(await page.getByTestId('finish-hours').innerText());
   const gloss = await hours();
-  await panel.getByLabel('Wanted').selectOption('show');
+  await page.getByLabel('Finish wanted').selectOption('show');
   expect(await hours()).toBeGreaterThan(gloss);
-  await panel.getByLabel('Coarsest scratch there').fill('2500');
-  await expect(panel.getByRole('alert')).toContainText('finer than that already');
+  await page.getByLabel('This shop’s pace').fill('2');
+  await expect.poll(hours).toBeGreaterThan(1.9 * gloss);
+  await page.getByLabel('Coarsest scratch there').fill('2500');
+  await expect(page.getByRole('region', { name: 'Finish' })).toContainText('nothing to sand');
 });

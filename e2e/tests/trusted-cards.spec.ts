@@ -1,4 +1,4 @@
-import { expect, openBuild, signIn, test } from '../shop';
+import { expect, openBuild, openStage, signIn, test } from '../shop';
 
 test('a data sheet becomes the shop’s own card; the plan keeps the old one until it is told to go over', async ({ page }) => {
   await signIn(page);
@@ -147,13 +147,14 @@ test('how sure, what moves it, how a number came about, and what the mold does w
   });
 
   await test.step('pots show life and heat by batch size', async () => {
-    await page.getByRole('tab', { name: 'Pots' }).click();
-    await page.getByRole('region', { name: 'Pots' }).getByRole('button', { name: /min/ }).first().click();
+    await openStage(page, 'Mix');
+    await page.getByRole('region', { name: 'Skin' }).getByRole('button', { name: /min/ }).first().click();
     await expect(page.getByRole('dialog')).toContainText('Pot life');
     await page.keyboard.press('Escape');
   });
 
   await test.step('the warp is uncalibrated until a panel is measured', async () => {
+    await openStage(page, 'Sequence');
     await page.getByRole('tab', { name: 'After release' }).click();
     await expect(page.getByTestId('warp-label')).toHaveText('relative, uncalibrated');
     await expect(page.getByRole('img', { name: /Released section/ })).toBeVisible();

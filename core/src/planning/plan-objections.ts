@@ -33,7 +33,7 @@ function plugObjections(plan: PlanDocument, cards: CardLibrary, { siblings }: Ar
       rule.remedy,
     ),
   );
-  const hand = plan.intake ? handFinding(plan.intake, siblings) : null;
+  const hand = handFinding(plan.intake ?? DEFAULT_INTAKE, siblings);
   return hand ? [...found, objection('plug', hand.level, 'hand', 'Left and right', hand.why, hand.remedy)] : found;
 }
 

@@ -19,7 +19,10 @@ const FROM_C = 15;
 const TO_C = 110;
 const COLUMNS = 150;
 const PLUG_H = 14;
-const FOOT_H = 34;
+const LABEL_ROOM = 70;
+const LANE_H = 5;
+/** Day names under the lanes. */
+const DAYS_H = 16;
 
 function heatColor(tempC: number): string {
   const at = Math.min(1, Math.max(0, (tempC - FROM_C) / (TO_C - FROM_C))) * (RAMP.length - 1);
@@ -64,26 +67,29 @@ export function growthSvg(plan: PlanDocument, { result, windows }: PlanEvaluatio
     const x0 = clock.toX(startS);
     parts.push(`<line x1="${text(x0)}" y1="${text(top)}" x2="${text(width)}" y2="${text(top)}" stroke="#26282b" stroke-width="0.6"/>`);
     parts.push(`<line x1="${text(x0)}" y1="${text(top)}" x2="${text(x0)}" y2="${text(height)}" stroke="#26282b" stroke-width="0.6"/>`);
+    // Left of the step where there is room, else inside it.
+    const left = x0 > LABEL_ROOM;
     parts.push(
-      `<text x="${text(Math.max(2, x0 - 3))}" y="${text(top + band / 2 + 3)}" font-size="7.5" text-anchor="${x0 > 90 ? 'end' : 'start'}">${escape(layer.name)}</text>`,
+      `<text x="${text(left ? x0 - 3 : x0 + 4)}" y="${text(top + band / 2 + 3)}" font-size="7.5" text-anchor="${left ? 'end' : 'start'}">${escape(layer.name)}</text>`,
     );
   });
   parts.push(`<rect x="0" y="${text(height)}" width="${text(width)}" height="${text(PLUG_H)}" fill="#d9d4c6" stroke="#26282b" stroke-width="0.6"/>`);
   parts.push(`<text x="4" y="${text(height + 10)}" font-size="7.5">plug</text>`);
-  for (const window of windows) {
-    if (window.opensS === null) continue;
+  const footH = PLUG_H + 6 + windows.length * LANE_H + DAYS_H;
+  windows.forEach((window, lane) => {
+    if (window.opensS === null) return;
     const [from, to] = [clock.toX(window.opensS), clock.toX(Math.min(window.closesS, clock.endS))];
     const pin = clock.toX(window.plannedS);
-    const y = height + PLUG_H + 5;
+    const y = height + PLUG_H + 6 + lane * LANE_H;
     parts.push(`<line x1="${text(from)}" y1="${text(y)}" x2="${text(to)}" y2="${text(y)}" stroke="#26282b" stroke-width="2.5" opacity="0.35"/>`);
-    parts.push(`<line x1="${text(pin)}" y1="${text(y - 4)}" x2="${text(pin)}" y2="${text(y + 4)}" stroke="#26282b" stroke-width="1.2"/>`);
-  }
+    parts.push(`<line x1="${text(pin)}" y1="${text(y - 2.5)}" x2="${text(pin)}" y2="${text(y + 2.5)}" stroke="#26282b" stroke-width="1.2"/>`);
+  });
   for (let day = 1; (day - 1) * 86400 < clock.endS; day++) {
     const x = clock.toX((day - 1) * 86400);
     parts.push(
-      `<line x1="${text(x)}" y1="0" x2="${text(x)}" y2="${text(height + FOOT_H - 12)}" stroke="#26282b" stroke-width="0.3" stroke-dasharray="2 2"/>`,
+      `<line x1="${text(x)}" y1="0" x2="${text(x)}" y2="${text(height + footH - DAYS_H)}" stroke="#26282b" stroke-width="0.3" stroke-dasharray="2 2"/>`,
     );
-    parts.push(`<text x="${text(x + 2)}" y="${text(height + FOOT_H - 3)}" font-size="7.5">${dayText(plan.startDate, day)}</text>`);
+    parts.push(`<text x="${text(x + 2)}" y="${text(height + footH - 3)}" font-size="7.5">${dayText(plan.startDate, day)}</text>`);
   }
-  return `<svg xmlns="http://www.w3.org/2000/svg" width="${text(width)}" height="${text(height + FOOT_H)}" viewBox="0 0 ${text(width)} ${text(height + FOOT_H)}">${parts.join('')}</svg>`;
+  return `<svg xmlns="http://www.w3.org/2000/svg" width="${text(width)}" height="${text(height + footH)}" viewBox="0 0 ${text(width)} ${text(height + footH)}">${parts.join('')}</svg>`;
 }

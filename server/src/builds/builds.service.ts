@@ -95,6 +95,13 @@ export class BuildsService {
       const version = await tx.findOneByOrFail(BuildVersion, { buildId, number: build.currentVersion });
       if (version.plan.sessions.length === 0)
         throw new ProblemException(422, 'empty-plan', 'This plan has no sessions. Plan the stack before finishing it into a mold.');
+      const planned = version.plan.intake?.hand ?? 'none';
+      if (planned !== 'none' && input.hand !== planned)
+        throw new ProblemException(
+          422,
+          'other-hand',
+          `This build is planned as the ${planned} hand, not ${input.hand}. Hold it against the drawing; if the plan is wrong, change it and save first.`,
+        );
       const rows: { number: string }[] = await tx.query(`select 'M-' || lpad(nextval('mold_number')::text, 3, '0') as number`);
       await tx.insert(Mold, {
         id: input.moldId,

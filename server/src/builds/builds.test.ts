@@ -1,4 +1,4 @@
-import { planFromTemplate } from '@pentimento/core';
+import { DEFAULT_INTAKE, planFromTemplate } from '@pentimento/core';
 import { randomUUID } from 'node:crypto';
 import { TestShop } from '../test-support/test-shop.js';
 
@@ -102,6 +102,21 @@ describe('builds', () => {
       .post(`/api/builds/${id}/finish`)
       .send({ ...finish, hand: 'both' })
       .expect(400);
+  });
+
+  test('a mold gets no other hand than its plan says', async () => {
+    const agent = await shop.signedIn();
+    const id = randomUUID();
+    await agent
+      .post('/api/builds')
+      .send({ ...newBuild(id), plan: { ...plan, intake: { ...DEFAULT_INTAKE, hand: 'left' } } })
+      .expect(201);
+    const finish = { moldId: randomUUID(), hand: 'right', releaseProgramId: 'paste-wax' };
+    expect((await agent.post(`/api/builds/${id}/finish`).send(finish).expect(422)).body.code).toBe('other-hand');
+    await agent
+      .post(`/api/builds/${id}/finish`)
+      .send({ ...finish, hand: 'left' })
+      .expect(200);
   });
 
   test('an empty plan is kept but not finished', async () => {

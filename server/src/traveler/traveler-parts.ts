@@ -1,5 +1,4 @@
 import {
-  clockText,
   displayText,
   gateTests,
   layerCautions,
@@ -22,10 +21,14 @@ export interface Reader {
 
 export const heading = (text: string): Content => ({ text, style: 'heading' });
 export const small = (text: string): Content => ({ text, style: 'small' });
-/** A box to sign: open square and a line. */
-export const sign = (): TableCell => ({
-  stack: [{ canvas: [{ type: 'rect', x: 0, y: 2, w: 9, h: 9, lineWidth: 0.8 }] }],
-});
+/** A box to sign, crossed where it was signed already. */
+export const sign = (done = false): TableCell => {
+  const cross = [
+    { type: 'line' as const, x1: 1.5, y1: 3.5, x2: 7.5, y2: 9.5, lineWidth: 1 },
+    { type: 'line' as const, x1: 1.5, y1: 9.5, x2: 7.5, y2: 3.5, lineWidth: 1 },
+  ];
+  return { stack: [{ canvas: [{ type: 'rect', x: 0, y: 2, w: 9, h: 9, lineWidth: 0.8 }, ...(done ? cross : [])] }] };
+};
 
 const amount = ({ system }: Reader, quantity: DisplayQuantity, value: number): string => displayText(quantity, value, system);
 const grams = (g: number): string => (g >= 1000 ? `${(g / 1000).toFixed(2)} kg` : `${g.toFixed(0)} g`);
@@ -72,13 +75,10 @@ export function plugPart({ plan, checks }: Traveler): Content[] {
     heading('Plug: ready for release'),
     table(
       ['', 'Check', 'Why', 'Wait', 'Signed'],
-      checks.map(({ id, what, why, waitH }) => [
-        sign(),
-        what,
-        small(why),
-        waitH > 0 ? `${String(waitH)} h` : '',
-        done.find((one) => one.id === id)?.by ?? '',
-      ]),
+      checks.map(({ id, what, why, waitH }) => {
+        const by = done.find((one) => one.id === id)?.by ?? '';
+        return [sign(by !== ''), what, small(why), waitH > 0 ? `${String(waitH)} h` : '', by];
+      }),
       [12, '*', '*', 30, 80],
     ),
   ];
@@ -107,7 +107,10 @@ export function releasePart({ plan, timers }: Traveler): Content[] {
     heading('Gate before gel coat'),
     table(
       ['', 'Where', 'Test', 'Signed'],
-      gate.map(({ id, zone, what }) => [sign(), zone, what, release.passed.find((test) => test.id === id)?.by ?? '']),
+      gate.map(({ id, zone, what }) => {
+        const by = release.passed.find((test) => test.id === id)?.by ?? '';
+        return [sign(by !== ''), zone, what, by];
+      }),
       [12, 90, '*', 90],
     ),
     ...(release.override ? [small(`Gate overruled by ${release.override.by}: ${release.override.reason}`)] : []),
@@ -119,7 +122,8 @@ function windowText(traveler: Traveler, index: number): string {
   const window = traveler.evaluation.windows.find(({ belowSession }) => belowSession === index - 1);
   if (!window) return '';
   if (window.opensS === null) return 'never opens before it closes: see Sequence';
-  return `window ${clockText(window.opensS)} to ${clockText(window.closesS)}; try it on the flange first`;
+  const at = (s: number): string => momentText(traveler.plan.startDate, s / 60);
+  return `window ${at(window.opensS)} to ${at(window.closesS)}; try it on the flange first`;
 }
 
 function mixRowCells(reader: Reader, row: MixRow): TableCell[] {

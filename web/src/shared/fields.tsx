@@ -1,4 +1,4 @@
-import type { ReactNode } from 'react';
+import { useId, type ReactNode } from 'react';
 
 interface ChoiceCellProps<T extends string> {
   readonly label: string;
@@ -11,10 +11,14 @@ interface ChoiceCellProps<T extends string> {
 
 /** One of a few, as the browser's own list. */
 export function ChoiceCell<T extends string>({ label, value, options, showLabel = true, width = '', onChange }: ChoiceCellProps<T>) {
+  const id = useId();
   return (
-    <label className="inline-block align-top">
-      <span className={showLabel ? 'muted block text-sm' : 'sr-only'}>{label}</span>
+    <span className="inline-block align-top">
+      <label htmlFor={id} className={showLabel ? 'muted block text-sm' : 'sr-only'}>
+        {label}
+      </label>
       <select
+        id={id}
         className={`hairline bg-base-100 h-7 border ${width}`}
         value={value}
         onChange={(event) => {
@@ -28,7 +32,7 @@ export function ChoiceCell<T extends string>({ label, value, options, showLabel 
           </option>
         ))}
       </select>
-    </label>
+    </span>
   );
 }
 
@@ -46,10 +50,14 @@ interface TextCellProps {
 
 /** A short text. */
 export function TextCell({ label, value, maxLength, required = false, showLabel = true, width = 'w-40', placeholder, onChange }: TextCellProps) {
+  const id = useId();
   return (
-    <label className="inline-block align-top">
-      <span className={showLabel ? 'muted block text-sm' : 'sr-only'}>{label}</span>
+    <span className="inline-block align-top">
+      <label htmlFor={id} className={showLabel ? 'muted block text-sm' : 'sr-only'}>
+        {label}
+      </label>
       <input
+        id={id}
         className={`hairline bg-base-100 h-7 border px-1 ${width}`}
         maxLength={maxLength}
         placeholder={placeholder}
@@ -58,7 +66,7 @@ export function TextCell({ label, value, maxLength, required = false, showLabel 
           if (!required || event.target.value !== '') onChange(event.target.value);
         }}
       />
-    </label>
+    </span>
   );
 }
 

@@ -18,6 +18,8 @@ export function FinishDialog({ build, worst, onClose }: { build: Build; worst: V
   const [moldId] = useState(() => crypto.randomUUID());
   const [finish, { error, isLoading }] = useFinishBuildMutation();
   const navigate = useNavigate();
+  const planned = build.current.plan.intake?.hand ?? 'none';
+  const otherHand = hand !== null && planned !== 'none' && hand !== planned;
   const program = releasePrograms.find(({ id }) => id === releaseProgramId);
   const submit = async (): Promise<void> => {
     if (!hand) return;
@@ -55,6 +57,11 @@ export function FinishDialog({ build, worst, onClose }: { build: Build; worst: V
             ))}
           </div>
         </fieldset>
+        {otherHand && (
+          <p role="alert" className="text-error mt-2 text-sm">
+            This build is planned as the {planned} hand. Hold it against the drawing; if the plan is wrong, change the hand under Plug and save.
+          </p>
+        )}
         <label className="mt-4 block">
           <span className="text-sm">Release program</span>
           <select
@@ -78,7 +85,7 @@ export function FinishDialog({ build, worst, onClose }: { build: Build; worst: V
           </p>
         )}
         <div className="mt-5 flex gap-2">
-          <button className="btn btn-primary" disabled={!hand || isLoading}>
+          <button className="btn btn-primary" disabled={!hand || otherHand || isLoading}>
             Put it on the rack
           </button>
           <button type="button" className="btn btn-ghost" onClick={onClose}>

@@ -124,7 +124,7 @@ function PlannedRelease({ plan, library, readOnly, onEdit, objections, person, r
           )}
         </div>
         <ReleaseTimeline plan={plan} schedule={schedule} />
-        <div className="mt-3 max-h-72 overflow-auto">
+        <div className="mt-3 max-h-72 overflow-auto" tabIndex={0} role="region" aria-label="Coats with their times">
           <table className="w-full text-sm">
             <caption className="sr-only">Coats with their times</caption>
             <thead>
