@@ -13,5 +13,8 @@ export default defineConfig({
   outputDir: '../test-results/e2e',
   use: {
     // A control that is not there fails soon, and says which.
-    actionTimeout: 20_000, ...browser, trace: 'retain-on-failure' },
+    actionTimeout: 20_000,
+    ...browser,
+    trace: 'retain-on-failure',
+  },
 });

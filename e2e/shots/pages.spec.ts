@@ -1,5 +1,5 @@
 import type { Page } from '@playwright/test';
-import { expect, openBuild, signIn, test } from '../shop';
+import { expect, openBuild, openStage, signIn, test } from '../shop';
 
 const folder = '../../docs/screenshots';
 const shoot = async (page: Page, name: string): Promise<void> => {
@@ -31,6 +31,15 @@ test('paper', async ({ page }) => {
     tab.scrollIntoView({ block: 'center' });
   });
   await shoot(page, 'after-release');
+  await page.goto('/');
+  await openBuild(page, 'Tram seat shell, right half');
+  for (const stage of ['Plug', 'Split', 'Release', 'Stack', 'Mix', 'Kit', 'Traveler']) {
+    await openStage(page, stage);
+    if (stage === 'Mix') await expect(page.getByText('hardener').first()).toBeVisible();
+    if (stage === 'Stack') await page.getByRole('table', { name: 'Schools compared' }).evaluate((table) => { table.scrollIntoView({ block: 'end' }); });
+    if (stage === 'Stack') await expect(page.getByText('person-h')).toHaveCount(2);
+    await shoot(page, stage.toLowerCase());
+  }
   await page.goto('/rack');
   await expect(page.getByText('M-003')).toBeVisible();
   await shoot(page, 'rack');

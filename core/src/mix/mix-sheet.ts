@@ -146,7 +146,8 @@ function smokingPots(rows: readonly MixRow[]): Objection[] {
   return [
     objection(
       'mix',
-      'care',
+      // A hazard of the material at any pot size, not a fault of the plan: it is said at every pot as well.
+      'note',
       'smoke',
       `A forgotten pot reaches ${hottest.toFixed(0)} °C`,
       `It smokes and may burn: ${names}.`,

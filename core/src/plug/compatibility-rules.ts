@@ -138,6 +138,14 @@ export const compatibilityRules: readonly CompatibilityRule[] = [
     mechanism: 'Hot glue lets go of metal.',
     remedy: 'Tape first, glue onto the tape.',
   },
+  {
+    id: 'semi-fillet',
+    acts: 'semi-permanent release',
+    on: 'wax',
+    level: 'warn',
+    mechanism: 'It does not bond to wax, and its solvent softens the fillet.',
+    remedy: 'Soluble film over the wax, or a fillet that cures.',
+  },
   { id: 'glue-wax', acts: 'hot glue', on: 'wax', level: 'warn', mechanism: 'Hot glue lets go of wax.', remedy: 'Pin it, or tape first.' },
   {
     id: 'tape-radical',

@@ -32,7 +32,12 @@ export function compatibility(ids: readonly string[]): CompatibilityHit[] {
         : [],
     ),
   );
-  return hits.sort((a, b) => RANK[a.rule.level] - RANK[b.rule.level]);
+  return byRank(hits);
+}
+
+/** Worst first. */
+export function byRank(hits: readonly CompatibilityHit[]): CompatibilityHit[] {
+  return [...hits].sort((a, b) => RANK[a.rule.level] - RANK[b.rule.level]);
 }
 
 /** The weakest thing under the stack: its limit is the interface limit of the simulation. null: nothing limits. */

@@ -7,6 +7,7 @@ import { planCompatibility, withSurfaces } from './plan-compatibility.js';
 import { compatibilityRules } from './compatibility-rules.js';
 import { compatibility, weakestHeat } from './compatibility.js';
 import { finishLadder, finishPlan } from './finish-ladder.js';
+import { defaultRelease } from '../release/release-plan.js';
 import { substances } from './substances.js';
 
 describe('compatibility', () => {
@@ -113,5 +114,27 @@ describe('finish ladder', () => {
   test('a surface that is finer already says so', () => {
     expect(() => finishPlan(1000, 'satin', 1)).toThrow(/coarser than grit 800/);
     expect(() => finishPlan(240, 'satin', 0)).toThrow(/area to finish/);
+  });
+});
+
+describe('the plug itself and its release', () => {
+  const cards = cardLibrary();
+  const plug = { materialId: 'abs', thicknessMm: 6, heatLimitC: 85 };
+  const plan = planFromTemplate('staged', { startDate: '2026-11-30', areaM2: 1, plug });
+  const ids = (one: PlanDocument): string[] => planCompatibility(one, cards).map(({ rule }) => rule.id);
+
+  test('a printed plug crazes under polyester though nobody named its substance; a named substrate takes its place', () => {
+    expect(ids(plan)).toContain('styrene-crazes');
+    expect(ids(withSurfaces(plan, ['board_sealed']))).not.toContain('styrene-crazes');
+  });
+
+  test('release agents meet what is on the plug, but zones do not meet each other', () => {
+    const zone = (id: string, programId: string) => ({ id, name: id, areaM2: 1, programId, already: 'bare' as const });
+    const release = { ...defaultRelease(1), zones: [zone('a', 'paste-wax'), zone('b', 'semi-permanent')] };
+    expect(ids({ ...plan, release })).not.toContain('semi-wax');
+    const onPaint = withSurfaces({ ...plan, release }, ['board_sealed', 'paint_fresh_pu']);
+    expect(planCompatibility(onPaint, cards).some(({ acting, on }) => acting.id === 'release_wax' && on.id === 'paint_fresh_pu')).toBe(true);
+    const onWax = withSurfaces({ ...plan, release }, ['wax_sheet']);
+    expect(planCompatibility(onWax, cards).filter(({ on }) => on.id === 'wax_sheet').length).toBeGreaterThan(0);
   });
 });

@@ -148,7 +148,7 @@ describe('readiness', () => {
 
   test('release waits for the last tick and its drying time', () => {
     expect(readyAtMin(raw, cards).open).toBeGreaterThan(5);
-    const done = readinessChecks(raw, cards).map(({ id }) => ({ id, doneMin: -10 * 1440, by: 'Ada' }));
+    const done = readinessChecks({ ...raw, release: zoned('paste-wax') }, cards).map(({ id }) => ({ id, doneMin: -10 * 1440, by: 'Ada' }));
     const ready: PlanDocument = { ...raw, intake: { ...intake, done } };
     expect(readyAtMin(ready, cards)).toMatchObject({ open: 0, atMin: -10 * 1440 + 120 * 60 });
     const early = { ...ready, release: { ...zoned('paste-wax'), startMin: -7 * 1440 } };

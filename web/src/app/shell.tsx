@@ -83,7 +83,7 @@ function SignedIn({ name }: { name: string }) {
 function TitleBlock({ name, openCommand }: { name: string; openCommand: () => void }) {
   const { pathname } = useLocation();
   return (
-    <header className="rule flex h-11 shrink-0 items-stretch border-b-2 text-sm">
+    <header className="rule flex h-11 print:hidden shrink-0 items-stretch border-b-2 text-sm">
       <span className="hairline hidden items-center border-r px-4 text-base font-semibold tracking-wide lg:flex">Pentimento</span>
       <nav aria-label="Places" className="flex items-stretch overflow-x-auto">
         {places.map(({ digit, path, name: place }) => {

@@ -18,6 +18,7 @@ import { StageBar } from './stage-bar';
 import { stageOf } from './build-stages';
 import type { StageProps } from './stage-props';
 import { useObjections, useSiblings } from './use-around';
+import { useMix } from './mix/use-mix';
 import { useBuildKeys } from './use-build-keys';
 import { useOpenPlan } from './use-open-plan';
 import { usePlanCards } from './use-plan-cards';
@@ -79,7 +80,8 @@ function OpenBuild({ build, cards, library, outdated, plan, present }: OpenBuild
   const person = useWhoQuery().data?.person?.name ?? '';
   const simulation = useSimulation(plan.preview ?? present, cards);
   const siblings = useSiblings(build);
-  const objections = useObjections(present, library, siblings, simulation.picture);
+  const mix = useMix(present, cards);
+  const objections = useObjections(present, library, siblings, simulation.picture, mix.rows);
   const [sheet, setSheet] = useState<Sheet>(null);
   const readOnly = build.status === 'finished';
   const onEdit = useCallback(
@@ -113,6 +115,7 @@ function OpenBuild({ build, cards, library, outdated, plan, present }: OpenBuild
     objections: objections.filter((objection) => objection.stage === stage),
     siblings,
     simulation,
+    mix,
     person,
   };
   return (

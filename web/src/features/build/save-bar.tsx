@@ -37,7 +37,7 @@ export function SaveBar({ build, level, onSave, onFinish, onHistory, saving }: S
         <>
           <button
             type="button"
-            className="hairline hover:bg-base-200 border-l px-3 disabled:opacity-40"
+            className="print:hidden hairline hover:bg-base-200 border-l px-3 disabled:opacity-40"
             aria-label="Undo"
             disabled={plan.past.length === 0}
             onClick={() => {
@@ -48,7 +48,7 @@ export function SaveBar({ build, level, onSave, onFinish, onHistory, saving }: S
           </button>
           <button
             type="button"
-            className="hairline hover:bg-base-200 border-l px-3 disabled:opacity-40"
+            className="print:hidden hairline hover:bg-base-200 border-l px-3 disabled:opacity-40"
             aria-label="Redo"
             disabled={plan.future.length === 0}
             onClick={() => {
@@ -59,7 +59,7 @@ export function SaveBar({ build, level, onSave, onFinish, onHistory, saving }: S
           </button>
           <button
             type="button"
-            className="hairline hover:bg-base-200 border-l px-3 disabled:opacity-40"
+            className="print:hidden hairline hover:bg-base-200 border-l px-3 disabled:opacity-40"
             disabled={!unsaved}
             onClick={() => {
               dispatch(dropped());
@@ -69,7 +69,7 @@ export function SaveBar({ build, level, onSave, onFinish, onHistory, saving }: S
           </button>
           <button
             type="button"
-            className="hairline bg-primary text-primary-content flex items-center gap-2 border-l px-4 disabled:opacity-50"
+            className="print:hidden hairline bg-primary text-primary-content flex items-center gap-2 border-l px-4 disabled:opacity-50"
             disabled={!unsaved || saving}
             onClick={onSave}
           >
@@ -77,7 +77,7 @@ export function SaveBar({ build, level, onSave, onFinish, onHistory, saving }: S
           </button>
           <button
             type="button"
-            className="hairline hover:bg-base-200 border-l px-4 disabled:opacity-40"
+            className="print:hidden hairline hover:bg-base-200 border-l px-4 disabled:opacity-40"
             disabled={unsaved}
             title={unsaved ? 'Save first' : undefined}
             onClick={onFinish}

@@ -19,7 +19,7 @@ export function StageBar({
   const levelAt = (one: PlanStage): VerdictLevel =>
     one === 'sequence' ? sequence : levelOfObjection(worstObjection(objections.filter((objection) => objection.stage === one)));
   return (
-    <nav aria-label="Stages of the build" className="rule flex overflow-x-auto border-b text-sm">
+    <nav aria-label="Stages of the build" className="rule flex overflow-x-auto border-b text-sm print:hidden">
       {planStages.map((one, i) => (
         <Link
           key={one}

@@ -21,7 +21,7 @@ export function StageFrame({
       <fieldset disabled={readOnly} className="min-w-0 px-4 py-3" aria-label={name}>
         {children}
       </fieldset>
-      <aside aria-label={`What objects to ${name}`} className="rule border-t lg:border-t-0 lg:border-l">
+      <aside aria-label={`What objects to ${name}`} className="rule border-t lg:border-t-0 lg:border-l print:hidden">
         <p className="muted hairline border-b px-3 py-1.5 text-xs leading-snug">
           Rules of the trade, typical values. Data sheets, local codes and your own tests decide.
         </p>

@@ -1,5 +1,6 @@
 import type { CardLibrary, Objection, PlanDocument, Sibling } from '@pentimento/core';
 import type { Build, Card } from '../../api/api';
+import type { Mix } from './mix/use-mix';
 import type { Simulation } from '../sequence/simulation/use-simulation';
 
 /** What every stage of a build works on. */
@@ -15,6 +16,7 @@ export interface StageProps {
   /** Other builds and molds of the same part */
   readonly siblings: readonly Sibling[];
   readonly simulation: Simulation;
+  readonly mix: Mix;
   /** Who is at the screen */
   readonly person: string;
 }

@@ -1,4 +1,14 @@
-import { planObjections, type CardLibrary, type Hand, type Objection, type PlanDocument, type Sibling } from '@pentimento/core';
+import {
+  mixObjections,
+  planObjections,
+  worstFirst,
+  type MixRow,
+  type CardLibrary,
+  type Hand,
+  type Objection,
+  type PlanDocument,
+  type Sibling,
+} from '@pentimento/core';
 import { useMemo } from 'react';
 import { useBuildsQuery, useMoldsQuery, type Build } from '../../api/api';
 import type { Picture } from '../sequence/simulation/picture';
@@ -27,9 +37,11 @@ export function useObjections(
   library: CardLibrary | null,
   siblings: readonly Sibling[],
   picture: Picture | null,
+  rows: readonly MixRow[] | null,
 ): readonly Objection[] {
   return useMemo(() => {
     if (!plan || !library) return [];
-    return planObjections(plan, library, { siblings, gelS: new Map(picture?.gelAfterS ?? []), backing: picture?.backing ?? null });
-  }, [plan, library, siblings, picture]);
+    const found = planObjections(plan, library, { siblings, gelS: new Map(picture?.gelAfterS ?? []), backing: picture?.backing ?? null });
+    return worstFirst([...found, ...mixObjections(rows ?? [])]);
+  }, [plan, library, siblings, picture, rows]);
 }

@@ -1,4 +1,4 @@
-import { DEFAULT_MIX, mixObjections, worstFirst, type Explanation } from '@pentimento/core';
+import { DEFAULT_MIX, type Explanation } from '@pentimento/core';
 import { Printer } from 'lucide-react';
 import { useState } from 'react';
 import { ExplainDialog } from '../../../shared/explain-dialog';
@@ -7,15 +7,13 @@ import { StageFrame } from '../stage-frame';
 import type { StageProps } from '../stage-props';
 import { MixForm } from './mix-form';
 import { MixSession } from './mix-session';
-import { useMix } from './use-mix';
 
 /** Pots for every session: who lays, what is weighed into each, and by when it is used up. */
-export function MixStage({ plan, cards, library, readOnly, onEdit, objections }: StageProps) {
+export function MixStage({ plan, library, readOnly, onEdit, objections, mix: { rows, problem } }: StageProps) {
   const [explained, setExplained] = useState<Explanation | null>(null);
   const mix = plan.mix ?? DEFAULT_MIX;
-  const { rows, problem } = useMix(plan, cards);
   return (
-    <StageFrame name="Mix" objections={worstFirst([...objections, ...mixObjections(rows ?? [])])} readOnly={readOnly}>
+    <StageFrame name="Mix" objections={objections} readOnly={readOnly}>
       <div className="mb-4 flex items-start gap-4 print:hidden">
         <div className="min-w-0 flex-1">
           <MixForm

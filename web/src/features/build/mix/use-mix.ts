@@ -3,6 +3,8 @@ import { useEffect, useRef, useState } from 'react';
 import type { Card } from '../../../api/api';
 import { makeSimulation } from '../../sequence/simulation/make-worker';
 
+const REST_MS = 250;
+
 export interface Mix {
   /** null: still being worked out */
   readonly rows: readonly MixRow[] | null;
@@ -22,6 +24,8 @@ export function useMix(plan: PlanDocument, cards: readonly Card[]): Mix {
   );
   useEffect(() => {
     let on = true;
+    // Waits until the hand rests: pots are for plans that stand, not for those that pass.
+    const wait = setTimeout(() => void run(), REST_MS);
     const run = async (): Promise<void> => {
       if (engine.current?.cards !== cards) {
         engine.current?.made.stop();
@@ -32,9 +36,9 @@ export function useMix(plan: PlanDocument, cards: readonly Card[]): Mix {
       if (!on) return;
       setMix((before) => (answer.ok ? { rows: answer.rows, problem: null } : { ...before, problem: answer.detail }));
     };
-    void run();
     return () => {
       on = false;
+      clearTimeout(wait);
     };
   }, [plan, cards]);
   return mix;

@@ -1,4 +1,17 @@
-import { backStates, hands, intakeRanges, moldUses, wantedFinishes, type PlugIntake, type Sibling, type WantedFinish } from '@pentimento/core';
+import {
+  backStates,
+  hands,
+  intakeRanges,
+  moldUses,
+  planRanges,
+  wantedFinishes,
+  weakestHeat,
+  type PlanDocument,
+  type PlugChoice,
+  type PlugIntake,
+  type Sibling,
+  type WantedFinish,
+} from '@pentimento/core';
 import { ChoiceCell, Part, TextCell, wordOptions } from '../../../shared/fields';
 import { NumberCell } from '../../../shared/number-cell';
 import { UnitCell } from '../../../shared/unit-cell';
@@ -9,16 +22,20 @@ const FINISHES: readonly (readonly [WantedFinish, string])[] = [
   ['show', 'show finish'],
 ];
 
+interface IntakeFormProps {
+  readonly plan: PlanDocument;
+  readonly plugChoices: readonly PlugChoice[];
+  readonly intake: PlugIntake;
+  readonly siblings: readonly Sibling[];
+  readonly onEdit: (plan: PlanDocument) => void;
+}
+
 /** What is asked when a plug comes in. */
-export function IntakeForm({
-  intake,
-  siblings,
-  onChange,
-}: {
-  intake: PlugIntake;
-  siblings: readonly Sibling[];
-  onChange: (intake: PlugIntake) => void;
-}) {
+export function IntakeForm({ plan, plugChoices, intake, siblings, onEdit }: IntakeFormProps) {
+  const { plug } = plan;
+  const onChange = (next: PlugIntake): void => {
+    onEdit({ ...plan, intake: next });
+  };
   const change = (part: Partial<PlugIntake>): void => {
     onChange({ ...intake, ...part });
   };
@@ -30,6 +47,25 @@ export function IntakeForm({
   return (
     <Part title="What came in">
       <div className="flex flex-wrap items-start gap-x-5 gap-y-2 text-sm">
+        <ChoiceCell
+          label="Made of"
+          value={plug.materialId}
+          options={plugChoices.map(({ id, name }) => [id, name] as const)}
+          width="max-w-52"
+          onChange={(materialId) => {
+            const limit = weakestHeat(plug.surfaces ?? [])?.heatLimitC ?? plugChoices.find(({ id }) => id === materialId)?.heatLimitC;
+            onEdit({ ...plan, plug: { ...plug, materialId, heatLimitC: limit ?? plug.heatLimitC } });
+          }}
+        />
+        <UnitCell
+          label="Its thickness"
+          quantity="thickness"
+          value={plug.thicknessMm}
+          range={planRanges.plugThicknessMm}
+          onChange={(thicknessMm) => {
+            onEdit({ ...plan, plug: { ...plug, thicknessMm } });
+          }}
+        />
         <ChoiceCell
           label="Back of the plug"
           value={intake.back}

@@ -1,4 +1,5 @@
-import { DEFAULT_INTAKE, type PlugIntake } from '@pentimento/core';
+import { DEFAULT_INTAKE, plugChoicesOf, type PlugIntake } from '@pentimento/core';
+import { useMemo } from 'react';
 import { StageFrame } from '../stage-frame';
 import type { StageProps } from '../stage-props';
 import { FinishLabor } from './finish-labor';
@@ -8,14 +9,15 @@ import { PlugSurfaces } from './plug-surfaces';
 import { ReadinessList } from './readiness-list';
 
 /** Is this plug fit to mold from? What came in, what is on it, how large it is, and what must be done first. */
-export function PlugStage({ plan, library, readOnly, onEdit, objections, siblings, person }: StageProps) {
+export function PlugStage({ plan, cards, library, readOnly, onEdit, objections, siblings, person }: StageProps) {
   const intake = plan.intake ?? DEFAULT_INTAKE;
+  const plugs = useMemo(() => plugChoicesOf(cards), [cards]);
   const change = (next: PlugIntake): void => {
     onEdit({ ...plan, intake: next });
   };
   return (
     <StageFrame name="Plug" objections={objections} readOnly={readOnly}>
-      <IntakeForm intake={intake} siblings={siblings} onChange={change} />
+      <IntakeForm plan={plan} plugChoices={plugs} intake={intake} siblings={siblings} onEdit={onEdit} />
       <div className="grid gap-x-8 xl:grid-cols-2">
         <div className="min-w-0">
           <PlugSurfaces plan={plan} onEdit={onEdit} />

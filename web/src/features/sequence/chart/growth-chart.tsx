@@ -8,6 +8,7 @@ import { Ground } from './ground';
 import { HeatCanvas } from './heat-canvas';
 import { heightScale, type HeightMode } from './height-scale';
 import { Profile } from './profile';
+import { ReleaseLane } from './release-lane';
 import { SECTION_WIDTH, SectionColumn } from './section-column';
 import { SessionEdges } from './session-edges';
 import { outlinePath } from './stack-outline';
@@ -105,6 +106,7 @@ export function GrowthChart(props: GrowthChartProps) {
           </svg>
         </div>
       </div>
+      <ReleaseLane plan={plan} clock={clock} left={LEFT} />
       <WindowLanes plan={plan} windows={picture.windows} lastTrim={picture.trim} clock={clock} left={LEFT} />
     </div>
   );

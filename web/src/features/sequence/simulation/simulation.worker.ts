@@ -4,11 +4,13 @@ import {
   earliestBacking,
   evaluatePlan,
   gelTimes,
+  mixObjections,
   mixSheet,
   planObjections,
   potLookup,
   schoolFigures,
   simulateCup,
+  worstFirst,
   type CardLibrary,
   type CupInput,
   type CupOutcome,
@@ -95,7 +97,7 @@ const service = {
       const { result, verdicts } = evaluation;
       if (result.status !== 'converged') return null;
       const around = { siblings, gelS: gelTimes(plan, evaluation), backing: earliestBacking(plan, result, library) };
-      return { verdicts, objections: planObjections(plan, library, around) };
+      return { verdicts, objections: worstFirst([...planObjections(plan, library, around), ...mixObjections(mixSheet(plan, library, pots))]) };
     } catch {
       return null;
     }
