@@ -38,6 +38,7 @@ export * from './windows/surface-state.js';
 export * from './service/release-programs.js';
 export * from './service/mold-service.js';
 export * from './units/display-units.js';
+export * from './units/amounts.js';
 export { simulateCup, cupRadiusM, type CupInput, type CupOutcome } from './cure/cup-test.js';
 export * from './distortion/sequential-laminate.js';
 export * from './distortion/section-distortion.js';

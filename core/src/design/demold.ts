@@ -1,3 +1,4 @@
+import { amount } from '../units/amounts.js';
 import type { PullFace } from './mold-design.js';
 
 export type DemoldGrade = 'easy' | 'careful' | 'hard' | 'split';
@@ -15,9 +16,11 @@ const SPRINGS_MM = 0.5;
 
 /** How a face lets go along the pull. */
 export function demoldGrade({ draftDeg, undercutMm, depthMm }: PullFace): DemoldFinding {
-  if (undercutMm > SPRINGS_MM) return { grade: 'split', why: `It reaches ${String(undercutMm)} mm behind: split the mold here, or a loose piece.` };
+  if (undercutMm > SPRINGS_MM)
+    return { grade: 'split', why: `It reaches ${amount('thickness', undercutMm)} behind: split the mold here, or a loose piece.` };
   if (draftDeg < 0) return { grade: 'split', why: 'Negative draft locks: split the mold here, or change the pull.' };
-  if (draftDeg < CAREFUL_DEG) return { grade: 'hard', why: `Under ${String(CAREFUL_DEG)}° over ${String(depthMm)} mm it drags all the way.` };
+  if (draftDeg < CAREFUL_DEG)
+    return { grade: 'hard', why: `Under ${String(CAREFUL_DEG)}° over ${amount('thickness', depthMm)} it drags all the way.` };
   if (draftDeg < EASY_DEG) return { grade: 'careful', why: 'Little draft: pull evenly, wedges all round, air.' };
   return { grade: 'easy', why: 'It lets go after the first millimeters.' };
 }

@@ -1,3 +1,4 @@
+import { amount } from '../units/amounts.js';
 import type { PlugIntake } from '../plug/plug-intake.js';
 import { objection, type Objection } from '../planning/objection.js';
 import { demoldGrade, LEAST_RADIUS_MM } from './demold.js';
@@ -24,8 +25,8 @@ function flangeObjections({ flange, partings, sections }: MoldDesign, { use }: P
       split(
         'care',
         'flange-narrow',
-        `Flange ${String(flange.widthMm)} mm wide`,
-        `A ${flange.kind} flange needs ${need.toFixed(0)} mm.`,
+        `Flange ${amount('thickness', flange.widthMm)} wide`,
+        `A ${flange.kind} flange needs ${amount('thickness', need)}.`,
         'Widen it, or take smaller bolts or a narrower bag edge.',
       ),
     );
@@ -47,9 +48,9 @@ function flangeObjections({ flange, partings, sections }: MoldDesign, { use }: P
       split(
         'care',
         'fillet-trim',
-        `Fillet ${String(flange.filletMm)} mm`,
+        `Fillet ${amount('thickness', flange.filletMm)}`,
         'It eats the trim line.',
-        `Keep it at or under the trim allowance of ${String(flange.trimMm)} mm.`,
+        `Keep it at or under the trim allowance of ${amount('thickness', flange.trimMm)}.`,
       ),
     );
   }
@@ -95,9 +96,9 @@ function faceObjections({ faces, sections }: MoldDesign): Objection[] {
         split(
           'care',
           `radius-${face.id}`,
-          `${face.name}, radius ${String(face.radiusMm)} mm`,
+          `${face.name}, radius ${amount('thickness', face.radiusMm)}`,
           'Gel coat bridges and fiber does not follow: resin-rich, it chips.',
-          `At least ${String(LEAST_RADIUS_MM)} mm, or fill the corner with wetted strands first.`,
+          `At least ${amount('thickness', LEAST_RADIUS_MM)}, or fill the corner with wetted strands first.`,
         ),
       );
     }
@@ -114,8 +115,8 @@ function frameObjections({ backing, loadKPa, sagMm }: MoldDesign, shell: ShellSt
         split(
           'care',
           'panel-sag',
-          `Panel of ${String(backing.spacingMm)} mm`,
-          `It gives ${sag.toFixed(sag < 1 ? 2 : 1)} mm under ${String(loadKPa)} kPa, ${String(sagMm)} mm are allowed.`,
+          `Panel of ${amount('thickness', backing.spacingMm)}`,
+          `It gives ${amount('thickness', sag, sag < 1 ? 2 : 1)} under ${String(loadKPa)} kPa, ${amount('thickness', sagMm)} are allowed.`,
           'Closer frame, thicker shell or a core.',
         ),
       );

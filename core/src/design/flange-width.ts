@@ -1,3 +1,4 @@
+import { amount } from '../units/amounts.js';
 import type { FlangeKind } from './mold-design.js';
 
 /** One thing a flange needs room for. */
@@ -25,7 +26,7 @@ export function flangeStrips(kind: FlangeKind, trimMm: number, boltMm: number): 
   const bolts = {
     name: 'bolts',
     mm: 2 * EDGE_DIAMETERS * boltMm,
-    why: `Edge distance ${String(EDGE_DIAMETERS)} × ${String(boltMm)} mm on both sides.`,
+    why: `Edge distance ${String(EDGE_DIAMETERS)} × ${amount('thickness', boltMm)} on both sides.`,
   };
   const edge = { name: 'edge to hold', mm: 20, why: 'Wedges and fingers need it.' };
   const bag = [

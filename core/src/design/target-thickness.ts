@@ -1,3 +1,4 @@
+import { amount } from '../units/amounts.js';
 import type { MoldUse } from '../plug/plug-intake.js';
 
 export interface ThicknessRange {
@@ -24,6 +25,6 @@ export function usualThickness(longestSideMm: number, use: MoldUse, partMm: numb
   return {
     fromMm,
     toMm: Math.max(size.toMm * factor, fromMm),
-    why: `Longest side ${(longestSideMm / 1000).toFixed(1)} m, ${use} use, at least twice the part’s ${String(partMm)} mm.`,
+    why: `Longest side ${amount('thickness', longestSideMm)}, ${use} use, at least twice the part’s ${amount('thickness', partMm)}.`,
   };
 }

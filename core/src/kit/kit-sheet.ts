@@ -1,3 +1,4 @@
+import { amount } from '../units/amounts.js';
 import { cardNumber } from '../materials/material-card.js';
 import type { CardLibrary } from '../planning/card-library.js';
 import { objection, type Objection } from '../planning/objection.js';
@@ -124,7 +125,7 @@ export function kitObjections(plan: PlanDocument, kits: readonly FabricKit[]): O
           'note',
           `roll-${fabricId}`,
           name,
-          `No roll width is stated; ${String(ASSUMED_ROLL_MM)} mm is taken (assumed).`,
+          `No roll width is stated; ${amount('thickness', ASSUMED_ROLL_MM)} is taken (assumed).`,
           'Choose the reinforcement in the stack, or type the roll’s width.',
         ),
       );

@@ -1,3 +1,4 @@
+import { amount } from '../units/amounts.js';
 import { simulateCup } from '../cure/cup-test.js';
 import { KELVIN } from '../cure/kinetics.js';
 import { airTempK } from '../heat/air.js';
@@ -149,7 +150,7 @@ function smokingPots(rows: readonly MixRow[]): Objection[] {
       // A hazard of the material at any pot size, not a fault of the plan: it is said at every pot as well.
       'note',
       'smoke',
-      `A forgotten pot reaches ${hottest.toFixed(0)} °C`,
+      `A forgotten pot reaches ${amount('temperature', hottest)}`,
       `It smokes and may burn: ${names}.`,
       'Do not leave a pot standing: spread it out, take it outside, do not cover it.',
     ),
@@ -165,7 +166,7 @@ function rowObjections(row: MixRow): Objection[] {
         'mix',
         'stop',
         `pot-${layer.id}`,
-        `${layer.name}: ${(potG / 1000).toFixed(2)} kg pot`,
+        `${layer.name}: ${amount('mass', potG / 1000)} pot`,
         `It takes ${useMin.toFixed(0)} min to use up and gels after ${(pot.lifeMin ?? 0).toFixed(0)} min.`,
         'Smaller containers, more people, less catalyst inside the range, or a cooler shop.',
       ),
@@ -176,7 +177,7 @@ function rowObjections(row: MixRow): Objection[] {
         'mix',
         'care',
         `level-${layer.id}`,
-        `${layer.name} at ${row.tempC.toFixed(0)} °C`,
+        `${layer.name} at ${amount('temperature', row.tempC)}`,
         `The shop would ask for ${advice.wantedPct.toFixed(1)} %, outside the card’s range.`,
         advice.cut === 'high'
           ? 'Warm the shop instead: outside the range it never cures fully.'

@@ -1,3 +1,4 @@
+import { amount } from '../units/amounts.js';
 import { directMoldSteps } from '../design/direct-mold.js';
 import { demoldGrade } from '../design/demold.js';
 import type { CardLibrary } from '../planning/card-library.js';
@@ -52,7 +53,7 @@ export function readinessChecks(plan: PlanDocument, cards: CardLibrary): Readine
   const locked = (plan.design?.faces ?? []).filter((face) => demoldGrade(face).grade === 'split');
   if (locked.length > 0)
     list.push(check('undercut', `Undercut parted or filled: ${locked.map(({ name }) => name).join(', ')}`, 'It would lock the mold on.'));
-  list.push(check('measure', `Measured, within ${String(intake.accuracyMm)} mm`, 'Afterwards it is the mold that is wrong.'));
+  list.push(check('measure', `Measured, within ${amount('thickness', intake.accuracyMm)}`, 'Afterwards it is the mold that is wrong.'));
   if (intake.hand !== 'none')
     list.push(check('hand', `It is the ${intake.hand} hand, held against the drawing`, 'Left and right look alike on the bench.'));
   list.push(check('wash', 'Washed twice with wax-and-grease remover, fresh pads', 'Silicone and polish spoil release and bond.'));

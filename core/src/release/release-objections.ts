@@ -1,3 +1,4 @@
+import { amount } from '../units/amounts.js';
 import { cardOf, type CardLibrary } from '../planning/card-library.js';
 import { objection, type Objection } from '../planning/objection.js';
 import type { PlanDocument } from '../planning/plan-document.js';
@@ -60,9 +61,9 @@ function air(zone: ReleaseZone, plan: PlanDocument, release: ReleasePlan): Objec
       say(
         'care',
         `air-temp-${zone.id}`,
-        `${zone.name}: shop at ${meanC.toFixed(0)} °C`,
+        `${zone.name}: shop at ${amount('temperature', meanC)}`,
         program.airWhy,
-        `Between ${String(program.minC)} and ${String(program.maxC)} °C.`,
+        `Between ${amount('temperature', program.minC)} and ${amount('temperature', program.maxC)}.`,
       ),
     );
   if (humidityPct < program.minHumidityPct || humidityPct > program.maxHumidityPct)

@@ -1,3 +1,4 @@
+import { amount } from '../units/amounts.js';
 import { cardNumber, cardText } from '../materials/material-card.js';
 import type { ResinCard } from '../materials/resin-card.js';
 import { cardOf, type CardLibrary } from '../planning/card-library.js';
@@ -63,9 +64,9 @@ function films(layers: readonly Placed[]): Objection[] {
         say(
           'care',
           `thin-${layer.id}`,
-          `${layer.name} at ${film.toFixed(0)} µm`,
+          `${layer.name} at ${amount('film', film)}`,
           'So thin a film under-cures and wrinkles under the next layer.',
-          `At least ${String(low)} µm in one coat.`,
+          `At least ${amount('film', low)} in one coat.`,
         ),
       ];
     if (film > high)
@@ -73,9 +74,9 @@ function films(layers: readonly Placed[]): Objection[] {
         say(
           'care',
           `thick-${layer.id}`,
-          `${layer.name} at ${film.toFixed(0)} µm`,
+          `${layer.name} at ${amount('film', film)}`,
           'So thick a coat pools, shrinks off and cracks.',
-          `At most ${String(high)} µm in one coat; take two.`,
+          `At most ${amount('film', high)} in one coat; take two.`,
         ),
       ];
     return [];
@@ -91,9 +92,9 @@ function films(layers: readonly Placed[]): Objection[] {
       say(
         'care',
         'film-total',
-        `Gel coat ${total.toFixed(0)} µm in all`,
+        `Gel coat ${amount('film', total)} in all`,
         total < low ? 'There is nothing to sand and polish later.' : 'Thick gel coat cracks.',
-        `${String(low)} to ${String(high)} µm in all.`,
+        `${amount('film', low)} to ${amount('film', high)} in all.`,
       ),
     );
   const colors = new Set(gel.map(({ layer }) => layer.application?.color ?? ''));
@@ -120,8 +121,8 @@ function skins(layers: readonly Placed[]): Objection[] {
       'care',
       'no-skin',
       `${first.layer.name} right on the gel coat`,
-      `${String(plies)} × ${String(glassGsm)} g/m² at once: air is not rolled out, and its shrink prints.`,
-      `A skin of at most ${String(SKIN_MOST_GSM)} g/m² first, rolled free of air.`,
+      `${String(plies)} × ${amount('arealWeight', glassGsm)} at once: air is not rolled out, and its shrink prints.`,
+      `A skin of at most ${amount('arealWeight', SKIN_MOST_GSM)} first, rolled free of air.`,
     ),
   ];
 }
@@ -147,8 +148,8 @@ function fabric({ layer, card }: Placed, cards: CardLibrary): Objection[] {
       say(
         'care',
         `gsm-${layer.id}`,
-        `${layer.name}: ${layer.laminate.glassGsm.toFixed(0)} g/m²`,
-        `${sheet.name} weighs ${gsm.toFixed(0)} g/m².`,
+        `${layer.name}: ${amount('arealWeight', layer.laminate.glassGsm)}`,
+        `${sheet.name} weighs ${amount('arealWeight', gsm)}.`,
         'Choose the reinforcement that will be on the bench.',
       ),
     );
@@ -211,7 +212,7 @@ function thickness(plan: PlanDocument, cards: CardLibrary): Objection[] {
       say(
         'care',
         'under-target',
-        `${laminateMm.toFixed(1)} mm of ${target.toFixed(1)} mm`,
+        `${amount('thickness', laminateMm)} of ${amount('thickness', target)}`,
         'The laminate is thinner than the mold is meant to be.',
         'Add bulk plies, or fit them to the target.',
       ),
@@ -221,7 +222,7 @@ function thickness(plan: PlanDocument, cards: CardLibrary): Objection[] {
       say(
         'note',
         'over-target',
-        `${laminateMm.toFixed(1)} mm for ${target.toFixed(1)} mm`,
+        `${amount('thickness', laminateMm)} for ${amount('thickness', target)}`,
         'Weight, cost and a day that nobody asked for.',
         'Take plies off, or raise the target.',
       ),
@@ -252,8 +253,8 @@ function life(plan: PlanDocument, layers: readonly Placed[]): Objection[] {
           say(
             'stop',
             `hdt-${layer.id}`,
-            `${layer.name} in a mold heated to ${String(heatedToC)} °C`,
-            `${card.name} softens at ${hdt.toFixed(0)} °C.`,
+            `${layer.name} in a mold heated to ${amount('temperature', heatedToC)}`,
+            `${card.name} softens at ${amount('temperature', hdt)}.`,
             'A resin that stands the heat, and a post-cure.',
           ),
         );

@@ -1,5 +1,6 @@
 import {
   displayText,
+  fillAmounts,
   gateTests,
   layerCautions,
   momentText,
@@ -52,7 +53,8 @@ function limitLine({ subject, remedy }: Verdict): Content {
   return { text: [{ text: `STOP  Limit broken: ${subject}. `, style: 'strong' }, remedy] };
 }
 
-export function objectionsPart({ objections, evaluation }: Traveler): Content[] {
+export function objectionsPart({ objections, evaluation }: Traveler, { system }: Reader): Content[] {
+  const fill = (text: string): string => fillAmounts(text, system);
   const serious = objections.filter(({ level }) => level !== 'note');
   const broken = evaluation.verdicts.filter(({ level }) => level === 'stop');
   if (serious.length + broken.length === 0) return [];
@@ -62,14 +64,14 @@ export function objectionsPart({ objections, evaluation }: Traveler): Content[] 
       ul: [
         ...broken.map(limitLine),
         ...serious.map(({ level, title, why, remedy }): Content => ({
-          text: [{ text: `${level.toUpperCase()}  ${title}. `, style: 'strong' }, `${why} ${remedy}`],
+          text: [{ text: `${level.toUpperCase()}  ${fill(title)}. `, style: 'strong' }, `${fill(why)} ${fill(remedy)}`],
         })),
       ],
     },
   ];
 }
 
-export function plugPart({ plan, checks }: Traveler): Content[] {
+export function plugPart({ plan, checks }: Traveler, { system }: Reader): Content[] {
   const done = plan.intake?.done ?? [];
   return [
     heading('Plug: ready for release'),
@@ -77,7 +79,7 @@ export function plugPart({ plan, checks }: Traveler): Content[] {
       ['', 'Check', 'Why', 'Wait', 'Signed'],
       checks.map(({ id, what, why, waitH }) => {
         const by = done.find((one) => one.id === id)?.by ?? '';
-        return [sign(by !== ''), what, small(why), waitH > 0 ? `${String(waitH)} h` : '', by];
+        return [sign(by !== ''), fillAmounts(what, system), small(fillAmounts(why, system)), waitH > 0 ? `${String(waitH)} h` : '', by];
       }),
       [12, '*', '*', 30, 80],
     ),

@@ -1,6 +1,7 @@
 import type { Objection, ObjectionLevel, VerdictLevel } from '@pentimento/core';
 import { Info } from 'lucide-react';
 import { LevelMark } from './level-mark';
+import { useUnits } from './use-units';
 
 /** Sign and word of how much a rule objects. */
 export function ObjectionMark({ level, word = true }: { level: ObjectionLevel; word?: boolean }) {
@@ -20,6 +21,7 @@ export function levelOfObjection(level: ObjectionLevel | null): VerdictLevel {
 
 /** What objects, why, and what to do about it. */
 export function ObjectionList({ objections, name, empty }: { objections: readonly Objection[]; name: string; empty: string }) {
+  const { fill } = useUnits();
   if (objections.length === 0)
     return (
       <p className="flex items-baseline gap-2 px-3 py-2 text-sm">
@@ -31,10 +33,10 @@ export function ObjectionList({ objections, name, empty }: { objections: readonl
       {objections.map(({ id, level, title, why, remedy }) => (
         <li key={id} data-level={level} className="hairline border-b px-3 py-1.5 text-sm leading-snug">
           <p className="font-semibold">
-            <ObjectionMark level={level} /> {title}
+            <ObjectionMark level={level} /> {fill(title)}
           </p>
-          <p>{why}</p>
-          <p className="muted">{remedy}</p>
+          <p>{fill(why)}</p>
+          <p className="muted">{fill(remedy)}</p>
         </li>
       ))}
     </ul>

@@ -1,4 +1,4 @@
-import { displayDigits, displayText, fromDisplay, toDisplay, unitName, type DisplayQuantity, type UnitSystem } from '@pentimento/core';
+import { displayDigits, displayText, fillAmounts, fromDisplay, toDisplay, unitName, type DisplayQuantity, type UnitSystem } from '@pentimento/core';
 import { useMemo } from 'react';
 import { useWhoQuery } from '../api/api';
 
@@ -10,6 +10,8 @@ export interface Units {
   digits: (quantity: DisplayQuantity) => number;
   show: (quantity: DisplayQuantity, stored: number) => number;
   store: (quantity: DisplayQuantity, shown: number) => number;
+  /** A sentence of the core with its amounts in this person's units */
+  fill: (text: string) => string;
 }
 
 /** Units of the signed-in person. */
@@ -24,6 +26,7 @@ export function useUnits(): Units {
       digits: (quantity) => displayDigits(quantity, system),
       show: (quantity, stored) => toDisplay(quantity, stored, system),
       store: (quantity, shown) => fromDisplay(quantity, shown, system),
+      fill: (text) => fillAmounts(text, system),
     }),
     [system],
   );

@@ -5,6 +5,7 @@ import { Link, useSearchParams } from 'react-router';
 import { useBuildsQuery, useCardsQuery, type Build } from '../../api/api';
 import { LevelMark } from '../../shared/level-mark';
 import { Empty, Failed, Loading } from '../../shared/states';
+import { useUnits } from '../../shared/use-units';
 import { dayText } from '@pentimento/core';
 import { NewBuild } from './new-build';
 import { StackDrawing } from './stack-drawing';
@@ -113,11 +114,13 @@ function BuildCell({ build, cards, worst }: { build: Build; cards: CardLibrary; 
 }
 
 function Worst({ worst }: { worst: WorstVerdict | null | undefined }) {
+  const { fill } = useUnits();
   if (worst === undefined) return <span className="muted">judging …</span>;
   if (worst === null) return <span className="muted">nothing to judge yet</span>;
   return (
     <>
-      <LevelMark level={worst.level} /> {worst.objection ? worst.objection.title : worst.verdict ? verdictLine(worst.verdict) : 'every limit kept'}
+      <LevelMark level={worst.level} />{' '}
+      {worst.objection ? fill(worst.objection.title) : worst.verdict ? verdictLine(worst.verdict) : 'every limit kept'}
     </>
   );
 }

@@ -3,6 +3,7 @@ import { useMemo, useState } from 'react';
 import { Link } from 'react-router';
 import { useAppDispatch } from '../../app/store';
 import { Loading } from '../../shared/states';
+import { useUnits } from '../../shared/use-units';
 import { useWidth } from '../../shared/use-width';
 import { ExplainDialog } from '../../shared/explain-dialog';
 import { LevelMark } from '../../shared/level-mark';
@@ -28,6 +29,7 @@ interface SequenceStageProps extends StageProps {
 /** The growth chart, its verdicts, and the stack behind it. */
 export function SequenceStage({ build, cards, library, plan: present, readOnly, onEdit: edit, simulation, openPlan, stops }: SequenceStageProps) {
   const dispatch = useAppDispatch();
+  const units = useUnits();
   const shown = openPlan.preview ?? present;
   const [view, setView] = useState<ChartView>({ heightMode: 'even', folded: true, cureLevel: 0.6 });
   const [cursorS, setCursorS] = useState<number | null>(null);
@@ -121,9 +123,9 @@ export function SequenceStage({ build, cards, library, plan: present, readOnly, 
               to={`/builds/${build.id}/${stop.stage}`}
               className="hover:bg-base-200 hairline block border-b px-3 py-1.5 text-left text-sm"
             >
-              <LevelMark level="stop" size={14} /> <span className="font-semibold">{stop.title}</span>
+              <LevelMark level="stop" size={14} /> <span className="font-semibold">{units.fill(stop.title)}</span>
               <span className="block">
-                {stop.why} See {STAGE_NAMES[stop.stage]}.
+                {units.fill(stop.why)} See {STAGE_NAMES[stop.stage]}.
               </span>
             </Link>
           ))}

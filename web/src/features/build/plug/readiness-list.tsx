@@ -9,6 +9,7 @@ import {
   type PlugIntake,
 } from '@pentimento/core';
 import { Part } from '../../../shared/fields';
+import { useUnits } from '../../../shared/use-units';
 
 /** Now on the plan's clock [min]: the shop's own wall clock. */
 export function planMinuteNow(startDate: string): number {
@@ -31,6 +32,7 @@ export function ReadinessList({
   person: string;
   onChange: (done: DoneCheck[]) => void;
 }) {
+  const { fill } = useUnits();
   const checks = readinessChecks(plan, library);
   const ready = readyAtMin(plan, library);
   return (
@@ -63,9 +65,9 @@ export function ReadinessList({
                   }}
                 />
                 <span className="leading-snug">
-                  {what}
+                  {fill(what)}
                   {waitH > 0 && <span className="num muted"> · then {waitH} h</span>}
-                  <span className="muted block text-xs">{done ? `${done.by}, ${momentText(plan.startDate, done.doneMin)}` : why}</span>
+                  <span className="muted block text-xs">{done ? `${done.by}, ${momentText(plan.startDate, done.doneMin)}` : fill(why)}</span>
                 </span>
               </label>
             </li>

@@ -3,12 +3,14 @@ import { Plus, Trash2 } from 'lucide-react';
 import { Part, TextCell } from '../../../shared/fields';
 import { LevelMark } from '../../../shared/level-mark';
 import { NumberCell } from '../../../shared/number-cell';
+import { useUnits } from '../../../shared/use-units';
 import { UnitCell } from '../../../shared/unit-cell';
 
 const LEVEL: Record<DemoldGrade, 'ok' | 'care' | 'stop'> = { easy: 'ok', careful: 'ok', hard: 'care', split: 'stop' };
 
 /** Faces along the pull, as measured: draft, depth, undercut, tightest inside radius. */
 export function FacesPart({ design, onChange }: { design: MoldDesign; onChange: (design: MoldDesign) => void }) {
+  const { fill } = useUnits();
   const { faces } = design;
   const set = (id: string, part: Partial<PullFace>): void => {
     onChange({ ...design, faces: faces.map((face) => (face.id === id ? { ...face, ...part } : face)) });
@@ -102,7 +104,7 @@ export function FacesPart({ design, onChange }: { design: MoldDesign; onChange: 
                     </td>
                     <td className="max-w-56 py-1 pr-3 leading-snug">
                       <LevelMark level={LEVEL[grade]} size={13} word={false} /> <span className="font-semibold">{grade}</span>
-                      <span className="muted block text-xs">{why}</span>
+                      <span className="muted block text-xs">{fill(why)}</span>
                     </td>
                     <td className="py-1">
                       <button

@@ -74,8 +74,8 @@ export function FlangePart({ design, onChange }: { design: MoldDesign; onChange:
         <FlangeDrawing strips={strips} widthMm={flange.widthMm} filletMm={flange.filletMm} />
       </div>
       <p className="muted text-xs">
-        Needs {units.text('thickness', need)}: {strips.map(({ name, why }) => `${name} (${why.replace(/\.$/, '')})`).join('; ')}. Filleting wax takes
-        a clean line; clay lifts and tears.
+        Needs {units.text('thickness', need)}: {strips.map(({ name, why }) => `${name} (${units.fill(why).replace(/\.$/, '')})`).join('; ')}.
+        Filleting wax takes a clean line; clay lifts and tears.
       </p>
       {need !== flange.widthMm && (
         <button

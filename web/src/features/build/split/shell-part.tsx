@@ -76,7 +76,7 @@ export function ShellPart({ plan, library, design, intake, backing, onChange, on
           <span className="num">
             {mm(usual.fromMm)} to {mm(usual.toMm)}
           </span>
-          . {usual.why}{' '}
+          . {units.fill(usual.why)}{' '}
           <button
             type="button"
             className="underline"
