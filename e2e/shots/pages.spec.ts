@@ -36,7 +36,10 @@ test('paper', async ({ page }) => {
   for (const stage of ['Plug', 'Split', 'Release', 'Stack', 'Mix', 'Kit', 'Traveler']) {
     await openStage(page, stage);
     if (stage === 'Mix') await expect(page.getByText('hardener').first()).toBeVisible();
-    if (stage === 'Stack') await page.getByRole('table', { name: 'Schools compared' }).evaluate((table) => { table.scrollIntoView({ block: 'end' }); });
+    if (stage === 'Stack')
+      await page.getByRole('table', { name: 'Schools compared' }).evaluate((table) => {
+        table.scrollIntoView({ block: 'end' });
+      });
     if (stage === 'Stack') await expect(page.getByText('person-h')).toHaveCount(2);
     await shoot(page, stage.toLowerCase());
   }

@@ -16,6 +16,9 @@ import { CardsService } from './cards/cards.service.js';
 import { CupTest } from './cup-tests/cup-test.entity.js';
 import { CupTestsController } from './cup-tests/cup-tests.controller.js';
 import { CupTestsService } from './cup-tests/cup-tests.service.js';
+import { LaminateRecord } from './cup-tests/laminate-record.entity.js';
+import { LaminateRecordsController } from './cup-tests/laminate-records.controller.js';
+import { LaminateRecordsService } from './cup-tests/laminate-records.service.js';
 import { SERVER_CONFIG, type ServerConfig } from './config.js';
 import { dataSourceOptions } from './database/data-source.js';
 import { HealthController } from './health/health.controller.js';
@@ -39,7 +42,7 @@ export class AppModule {
       module: AppModule,
       imports: [
         TypeOrmModule.forRoot(dataSourceOptions(config.databaseUrl)),
-        TypeOrmModule.forFeature([Person, Build, BuildVersion, CardVersion, CupTest, Mold, Pull, Treatment]),
+        TypeOrmModule.forFeature([Person, Build, BuildVersion, CardVersion, CupTest, LaminateRecord, Mold, Pull, Treatment]),
         ThrottlerModule.forRootAsync({
           inject: [DataSource],
           useFactory: (database: DataSource) => ({ throttlers: [{ ttl: TRY_WINDOW_MS, limit: TRIES }], storage: new PgThrottlerStorage(database) }),
@@ -51,6 +54,7 @@ export class AppModule {
         BuildsController,
         CardsController,
         CupTestsController,
+        LaminateRecordsController,
         MoldsController,
         TravelerController,
         HealthController,
@@ -61,6 +65,7 @@ export class AppModule {
         BuildsService,
         CardsService,
         CupTestsService,
+        LaminateRecordsService,
         MoldsService,
         TravelerService,
         { provide: SERVER_CONFIG, useValue: config },

@@ -6,6 +6,7 @@ import { CardsService } from '../cards/cards.service.js';
 import { notFound, ProblemException } from '../errors/problem.js';
 import type { Person } from '../people/person.entity.js';
 import { CupTest } from './cup-test.entity.js';
+import { evenLog } from './even-log.js';
 import type { NewCupTestDto, StandInCupDto } from './cup-tests.dto.js';
 
 @Injectable()
@@ -23,16 +24,7 @@ export class CupTestsService {
   async add(cardId: string, input: NewCupTestDto, by: Person): Promise<CupTest> {
     await this.resin(cardId);
     const { log } = input.test;
-    if (log && log.timeS.length !== log.tempC.length) {
-      throw new ProblemException(
-        422,
-        'uneven-log',
-        `${String(log.timeS.length)} times and ${String(log.tempC.length)} temperatures: a log needs as many of both.`,
-      );
-    }
-    if (log?.timeS.some((t, i) => i > 0 && t <= log.timeS[i - 1])) {
-      throw new ProblemException(422, 'uneven-log', 'The times of the log do not grow. Sort it, or read it in again.');
-    }
+    if (log) evenLog(log);
     await this.tests
       .createQueryBuilder()
       .insert()

@@ -37,6 +37,37 @@ describe('cup tests', () => {
     await agent.post('/api/cards/mdf/cup-tests').send({ id: randomUUID(), test: test100, source: 'file', note: '' }).expect(404);
   });
 
+  test('a laminate record is kept once with the plan it was logged in; another resin’s session is refused', async () => {
+    const agent = await shop.signedIn();
+    const builds = (await agent.get('/api/builds')).body;
+    const build = builds.find((one: { name: string }) => one.name.startsWith('Radar dome petal'));
+    const body = {
+      id: randomUUID(),
+      buildId: build.id,
+      buildVersion: build.current.number,
+      sessionIndex: 3,
+      heightM: 0.003,
+      log: { timeS: [0, 60, 120], tempC: [20, 21, 23] },
+      note: 'probe in the middle',
+    };
+    for (let i = 0; i < 2; i++) await agent.post('/api/cards/iso_lam/laminate-records').send(body).expect(201);
+    const mine = (await agent.get('/api/cards/iso_lam/laminate-records')).body.filter((one: { id: string }) => one.id === body.id);
+    expect(mine).toHaveLength(1);
+    expect(mine[0]).toMatchObject({ ...body, madeBy: 'Ada Marsh' });
+    expect(mine[0].plan.sessions[3].layers[0].cardId).toBe('iso_lam');
+    const other = { ...body, id: randomUUID(), sessionIndex: 0 };
+    expect((await agent.post('/api/cards/iso_lam/laminate-records').send(other).expect(422)).body.code).toBe('other-resin');
+    await agent
+      .post('/api/cards/iso_lam/laminate-records')
+      .send({ ...body, id: randomUUID(), sessionIndex: 30 })
+      .expect(404);
+    await agent
+      .post('/api/cards/iso_lam/laminate-records')
+      .send({ ...body, id: randomUUID(), log: { timeS: [0, 1], tempC: [20] } })
+      .expect(422);
+    await expect(shop.sql(`delete from laminate_record`)).rejects.toThrow(/append-only/);
+  });
+
   test('the stand-in logger streams readings, then says end; a cut stream goes on', async () => {
     const agent = await shop.signedIn();
     const path = '/api/logger/stand-in?cardId=pu_fast&massG=100&startC=22&seed=3&speed=2000';

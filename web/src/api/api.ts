@@ -11,6 +11,7 @@ export type Mold = Schemas['MoldDto'];
 export type Card = Schemas['VersionedCardDto'];
 export type CardHistory = Schemas['CardHistoryDto'];
 export type CupTestRecord = Schemas['CupTestDto'];
+export type LaminateRecord = Schemas['LaminateRecordDto'];
 export type NewPull = Schemas['NewPullDto'];
 export type NewTreatment = Schemas['NewTreatmentDto'];
 
@@ -75,6 +76,11 @@ export const api = createApi({
       query: ({ cardId, body }) => ({ url: `cards/${cardId}/cup-tests`, method: 'POST', body }),
       invalidatesTags: ['CupTests'],
     }),
+    laminateRecords: build.query<LaminateRecord[], string>({ query: (cardId) => `cards/${cardId}/laminate-records`, providesTags: ['CupTests'] }),
+    addLaminateRecord: build.mutation<LaminateRecord, { cardId: string; body: Schemas['NewLaminateRecordDto'] }>({
+      query: ({ cardId, body }) => ({ url: `cards/${cardId}/laminate-records`, method: 'POST', body }),
+      invalidatesTags: ['CupTests'],
+    }),
     molds: build.query<Mold[], void>({ query: () => 'molds', providesTags: ['Molds'] }),
     addPull: build.mutation<Mold, { moldId: string; body: NewPull }>({
       query: ({ moldId, body }) => ({ url: `molds/${moldId}/pulls`, method: 'POST', body }),
@@ -118,6 +124,8 @@ export const {
   useImportCardsMutation,
   useCupTestsQuery,
   useAddCupTestMutation,
+  useLaminateRecordsQuery,
+  useAddLaminateRecordMutation,
   useMoldsQuery,
   useAddPullMutation,
   useUndoPullMutation,

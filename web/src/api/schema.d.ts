@@ -308,6 +308,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/cards/{id}/laminate-records": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["LaminateRecordsController_list"];
+        put?: never;
+        post: operations["LaminateRecordsController_add"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/molds": {
         parameters: {
             query?: never;
@@ -974,6 +990,35 @@ export interface components {
             source: "by hand" | "file" | "logger" | "stand-in logger";
             note: string;
         };
+        LaminateRecordDto: {
+            /** Format: uuid */
+            id: string;
+            /** Format: uuid */
+            buildId: string;
+            buildVersion: number;
+            sessionIndex: number;
+            /** @description m */
+            heightM: number;
+            log: components["schemas"]["TemperatureLogDto"];
+            note: string;
+            cardId: string;
+            plan: components["schemas"]["PlanDocumentDto"];
+            madeBy: string;
+            /** Format: date-time */
+            madeAt: string;
+        };
+        NewLaminateRecordDto: {
+            /** Format: uuid */
+            id: string;
+            /** Format: uuid */
+            buildId: string;
+            buildVersion: number;
+            sessionIndex: number;
+            /** @description m */
+            heightM: number;
+            log: components["schemas"]["TemperatureLogDto"];
+            note: string;
+        };
         NewPullDto: {
             /** Format: uuid */
             id: string;
@@ -1561,6 +1606,52 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+        };
+    };
+    LaminateRecordsController_list: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LaminateRecordDto"][];
+                };
+            };
+        };
+    };
+    LaminateRecordsController_add: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewLaminateRecordDto"];
+            };
+        };
+        responses: {
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LaminateRecordDto"];
+                };
             };
         };
     };

@@ -1,7 +1,7 @@
 import { objectionsTo, sheetCupTests, type ResinCard } from '@pentimento/core';
 import { FlaskConical, Thermometer } from 'lucide-react';
 import { useMemo, useState } from 'react';
-import { useCupTestsQuery, type Card, type CupTestRecord } from '../../../api/api';
+import { useCupTestsQuery, useLaminateRecordsQuery, type Card, type CupTestRecord } from '../../../api/api';
 import { LevelMark } from '../../../shared/level-mark';
 import { Failed } from '../../../shared/states';
 import { useUnits } from '../../../shared/use-units';
@@ -14,7 +14,8 @@ import { LaminateForm } from './laminate-form';
 export function CupTests({ card, resin }: { card: Card; resin: ResinCard }) {
   const { data, error, refetch } = useCupTestsQuery(card.id);
   const [ticked, setTicked] = useState<ReadonlySet<string>>(new Set());
-  const [laminates, setLaminates] = useState<readonly LaminateTrace[]>([]);
+  const records = useLaminateRecordsQuery(card.id);
+  const laminates = useMemo((): readonly LaminateTrace[] => (records.data ?? []).filter(({ id }) => ticked.has(id)), [records.data, ticked]);
   const [sheet, setSheet] = useState<'cup' | 'laminate' | null>(null);
   const [kept, setKept] = useState(false);
   const [bySheet, setBySheet] = useState(false);
@@ -24,6 +25,13 @@ export function CupTests({ card, resin }: { card: Card; resin: ResinCard }) {
     [data, ticked, resin],
   );
   const fitted = useMemo(() => [...own.map(({ test }) => test), ...(bySheet ? sheetTests : [])], [own, bySheet, sheetTests]);
+  const tick = (id: string, on: boolean): void => {
+    const next = new Set(ticked);
+    if (on) next.add(id);
+    else next.delete(id);
+    setTicked(next);
+    setKept(false);
+  };
   const close = (): void => {
     setSheet(null);
   };
@@ -53,7 +61,7 @@ export function CupTests({ card, resin }: { card: Card; resin: ResinCard }) {
         </span>
       </div>
       {error && !data && <Failed error={error} retry={() => void refetch()} />}
-      {data?.length === 0 && laminates.length === 0 && (
+      {data?.length === 0 && records.data?.length === 0 && (
         <p className="muted max-w-xl py-2 text-sm">
           None yet. A paper cup of 100 g and a thermometer turn assumed numbers into your own: it takes an hour.
         </p>
@@ -83,25 +91,28 @@ export function CupTests({ card, resin }: { card: Card; resin: ResinCard }) {
             resin={resin}
             ticked={ticked.has(record.id)}
             onTick={(on) => {
-              const next = new Set(ticked);
-              if (on) next.add(record.id);
-              else next.delete(record.id);
-              setTicked(next);
+              tick(record.id, on);
             }}
           />
         ))}
-        {laminates.map((trace, i) => (
-          <li key={i} className="hairline flex items-center gap-3 border-b py-1">
-            <Thermometer size={14} aria-hidden /> Laminate record of {trace.log.timeS.length} readings, used in this fit
-            <button
-              type="button"
-              className="btn btn-ghost btn-xs"
-              onClick={() => {
-                setLaminates(laminates.filter((_one, k) => k !== i));
-              }}
-            >
-              leave out
-            </button>
+        {records.data?.map((record) => (
+          <li key={record.id} className="hairline border-b py-1">
+            <label className="flex flex-wrap items-center gap-x-3">
+              <input
+                type="checkbox"
+                className="checkbox checkbox-sm"
+                checked={ticked.has(record.id)}
+                onChange={(event) => {
+                  tick(record.id, event.target.checked);
+                }}
+              />
+              <Thermometer size={14} aria-hidden />
+              <span className="num">{record.madeAt.slice(0, 10)}</span>
+              <span>
+                laminate, {record.plan.sessions.at(record.sessionIndex)?.name ?? 'session'}, {record.log.timeS.length} readings
+              </span>
+              <span className="muted">{record.madeBy}</span>
+            </label>
           </li>
         ))}
       </ul>
@@ -125,8 +136,7 @@ export function CupTests({ card, resin }: { card: Card; resin: ResinCard }) {
         <CupTestForm
           resin={resin}
           onMade={({ id }) => {
-            setTicked(new Set([...ticked, id]));
-            setKept(false);
+            tick(id, true);
             close();
           }}
           onClose={close}
@@ -135,9 +145,8 @@ export function CupTests({ card, resin }: { card: Card; resin: ResinCard }) {
       {sheet === 'laminate' && (
         <LaminateForm
           resin={resin}
-          onRead={(trace) => {
-            setLaminates([...laminates, trace]);
-            setKept(false);
+          onMade={({ id }) => {
+            tick(id, true);
             close();
           }}
           onClose={close}

@@ -1,13 +1,13 @@
 import { cardLibrary, layerBuild, logObjections, type ReadLog, type ResinCard } from '@pentimento/core';
 import { useState } from 'react';
-import { useBuildsQuery, useCardsQuery } from '../../../api/api';
+import { useAddLaminateRecordMutation, useBuildsQuery, useCardsQuery, type LaminateRecord } from '../../../api/api';
+import { problemOf } from '../../../api/problem';
 import { Dialog } from '../../../shared/dialog';
-import type { LaminateTrace } from './calibration.worker';
 import { LevelMark } from '../../../shared/level-mark';
 import { LogFile } from './log-file';
 
 /** A laminate's temperature from a build: which session, where the probe was, and its file. */
-export function LaminateForm({ resin, onRead, onClose }: { resin: ResinCard; onRead: (trace: LaminateTrace) => void; onClose: () => void }) {
+export function LaminateForm({ resin, onMade, onClose }: { resin: ResinCard; onMade: (record: LaminateRecord) => void; onClose: () => void }) {
   const builds = useBuildsQuery();
   const cards = useCardsQuery();
   const [chosen, setChosen] = useState('');
@@ -21,13 +21,25 @@ export function LaminateForm({ resin, onRead, onClose }: { resin: ResinCard; onR
   const picked = sessions.find(({ key }) => key === chosen) ?? sessions.at(0);
   const objections = log ? logObjections(log.tempC[0], log) : [];
   const hopeless = objections.some(({ level }) => level === 'stop');
-  const submit = (): void => {
+  const [add, { error, isLoading }] = useAddLaminateRecordMutation();
+  const [id] = useState(() => crypto.randomUUID());
+  const submit = async (): Promise<void> => {
     if (!picked || !log || !cards.data) return;
     const { plan } = picked.build.current;
     const library = cardLibrary(cards.data);
     const thickness = (layers: typeof picked.session.layers): number => layers.reduce((sum, layer) => sum + layerBuild(layer, library).thicknessM, 0);
     const below = plan.sessions.slice(0, picked.index).reduce((sum, session) => sum + thickness(session.layers), 0);
-    onRead({ plan, sessionIndex: picked.index, heightM: place === 'face' ? 0 : below + thickness(picked.session.layers) / 2, log });
+    const body = {
+      id,
+      buildId: picked.build.id,
+      buildVersion: picked.build.current.number,
+      sessionIndex: picked.index,
+      heightM: place === 'face' ? 0 : below + thickness(picked.session.layers) / 2,
+      log: { timeS: [...log.timeS], tempC: [...log.tempC] },
+      note: '',
+    };
+    const { data } = await add({ cardId: resin.id, body });
+    if (data) onMade(data);
   };
   return (
     <Dialog title={`Laminate temperature, ${resin.name}`} onClose={onClose} wide>
@@ -76,9 +88,14 @@ export function LaminateForm({ resin, onRead, onClose }: { resin: ResinCard; onR
           </ul>
         </div>
       )}
+      {error && (
+        <p role="alert" className="text-error mt-3">
+          {problemOf(error).detail}
+        </p>
+      )}
       <div className="mt-4 flex gap-2">
-        <button type="button" className="btn btn-primary btn-sm" disabled={!log || !picked || hopeless} onClick={submit}>
-          Fit with it
+        <button type="button" className="btn btn-primary btn-sm" disabled={!log || !picked || hopeless || isLoading} onClick={() => void submit()}>
+          Keep it and fit
         </button>
         <button type="button" className="btn btn-ghost btn-sm" onClick={onClose}>
           Cancel
