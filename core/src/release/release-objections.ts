@@ -2,6 +2,7 @@ import { amount } from '../units/amounts.js';
 import { cardOf, type CardLibrary } from '../planning/card-library.js';
 import { objection, type Objection } from '../planning/objection.js';
 import type { PlanDocument } from '../planning/plan-document.js';
+import { DAY_MIN, isWeekendAt } from '../shop-time/shop-clock.js';
 import { compatibility } from '../plug/compatibility.js';
 import { readyAtMin } from '../plug/readiness.js';
 import { resinSubstance } from '../plug/resin-substance.js';
@@ -183,7 +184,12 @@ export function sessionsBehindGate(plan: PlanDocument): PlanDocument {
   if (!plan.release || !first) return plan;
   const lateMin = releaseSchedule(plan, plan.release).gateMin - first.startMin;
   if (lateMin <= 0) return plan;
-  const shift = Math.ceil(lateMin / 1440) * 1440;
+  const least = Math.ceil(lateMin / DAY_MIN);
+  // Whole days, and none of them a closed one if a fortnight offers such a place.
+  const closed = (days: number): boolean =>
+    !plan.hours.weekends && plan.sessions.some(({ startMin }) => isWeekendAt(plan.startDate, startMin + days * DAY_MIN));
+  const days = Array.from({ length: 14 }, (_, i) => least + i).find((n) => !closed(n)) ?? least;
+  const shift = days * DAY_MIN;
   return {
     ...plan,
     sessions: plan.sessions.map((session) => ({ ...session, startMin: session.startMin + shift })),

@@ -4,6 +4,7 @@ import type { PlanDocument } from '../planning/plan-document.js';
 import { planFromTemplate } from '../planning/stack-templates.js';
 import { DEFAULT_INTAKE } from '../plug/plug-intake.js';
 import { readinessChecks, readyAtMin } from '../plug/readiness.js';
+import { isWeekendAt } from '../shop-time/shop-clock.js';
 import { checkRelease, defaultRelease, gateOpen, gateTests, type ReleasePlan, type ZoneState } from './release-plan.js';
 import { releaseObjections, sessionsBehindGate } from './release-objections.js';
 import { releaseSchedule, releaseUse } from './release-schedule.js';
@@ -91,6 +92,10 @@ describe('what does not work', () => {
     expect(moved.demoldMin - plan.demoldMin).toBe(moved.sessions[0].startMin - plan.sessions[0].startMin);
     expect(releaseObjections(moved, cards).map(({ id }) => id)).not.toContain('gate-late');
     expect(sessionsBehindGate(moved)).toBe(moved);
+    // From a Thursday the three laminating days would run into the weekend: they wait for Monday.
+    const thursday = sessionsBehindGate({ ...plan, startDate: '2026-12-10', release: { ...release, startMin: 8 * 60 } });
+    for (const { startMin } of thursday.sessions) expect(isWeekendAt(thursday.startDate, startMin)).toBe(false);
+    expect(thursday.sessions[0].startMin - plan.sessions[0].startMin).toBe(4 * 1440);
   });
 
   test('a neighbor’s flange without release is stopped until it is a zone', () => {

@@ -1,6 +1,6 @@
 import { displayText, growthSvg, momentText, planCautions, type Traveler, type VerdictLevel } from '@pentimento/core';
 import type { Content, TDocumentDefinitions } from 'pdfmake/interfaces.js';
-import { heading, kitPart, objectionsPart, plugPart, releasePart, sessionParts, small, type Reader } from './traveler-parts.js';
+import { heading, kitPart, objectionsPart, plugPart, releasePart, sessionParts, small, splitPart, type Reader } from './traveler-parts.js';
 
 export const PAPERS = ['A4', 'LETTER'] as const;
 export type Paper = (typeof PAPERS)[number];
@@ -70,6 +70,7 @@ export function travelerDocument(traveler: Traveler, head: TravelerHead, reader:
       heading('Cautions'),
       { ul: planCautions(plan, reader.cards), style: 'small' },
       ...plugPart(traveler, reader),
+      ...splitPart(traveler, reader),
       ...releasePart(traveler),
       ...sessionParts(traveler, reader),
       ...kitPart(traveler),

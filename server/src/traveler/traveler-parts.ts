@@ -1,4 +1,7 @@
 import {
+  boltPattern,
+  infusedLayers,
+  MOST_DROP_MBAR,
   displayText,
   fillAmounts,
   gateTests,
@@ -31,7 +34,7 @@ export const sign = (done = false): TableCell => {
   return { stack: [{ canvas: [{ type: 'rect', x: 0, y: 2, w: 9, h: 9, lineWidth: 0.8 }, ...(done ? cross : [])] }] };
 };
 
-const amount = ({ system }: Reader, quantity: DisplayQuantity, value: number): string => displayText(quantity, value, system);
+const amountText = ({ system }: Reader, quantity: DisplayQuantity, value: number): string => displayText(quantity, value, system);
 const grams = (g: number): string => (g >= 1000 ? `${(g / 1000).toFixed(2)} kg` : `${g.toFixed(0)} g`);
 
 /** A ruled table whose head repeats on the next page. */
@@ -83,6 +86,28 @@ export function plugPart({ plan, checks }: Traveler, { system }: Reader): Conten
       }),
       [12, '*', '*', 30, 80],
     ),
+  ];
+}
+
+/** Sections, parting lines with bolts and dowels, and what is done before the mold leaves the plug. */
+export function splitPart({ plan }: Traveler, reader: Reader): Content[] {
+  const { design } = plan;
+  if (!design || (design.sections.length < 2 && design.backing.kind === 'none')) return [];
+  const lines = design.partings.map(({ name, lengthMm }) => {
+    const { boltsMm, pitchMm, dowelsMm } = boltPattern(lengthMm, design.flange.boltSpacingMm);
+    const at = (mm: number): string => amountText(reader, 'thickness', mm);
+    return `${name}: ${String(boltsMm.length)} bolts every ${at(pitchMm)}, dowels at ${at(dowelsMm[0])} and ${at(dowelsMm[1])}. Drill both flanges before demolding; release and mask the first one’s flange.`;
+  });
+  const frame =
+    design.backing.kind === 'none'
+      ? []
+      : [
+          `${design.backing.kind} frame${design.backing.bondMin === null ? '' : `, bonded ${momentText(plan.startDate, design.backing.bondMin)}`}, ${design.backing.softStrips ? 'on soft strips' : 'hard on the back'}.`,
+        ];
+  return [
+    heading('Split and frame'),
+    { text: `In order: ${design.sections.map(({ name }) => name).join(', ')}.` },
+    { ul: [...lines, ...frame, 'Number, section and hand lettered into the back before it leaves the plug.'] },
   ];
 }
 
@@ -138,7 +163,7 @@ function mixRowCells(reader: Reader, row: MixRow): TableCell[] {
     `${String(row.pots)} × ${grams(row.potG)}`,
     `${grams(dose.resinG)} + ${hardener}`,
     `${row.useMin.toFixed(0)} min of ${pot.lifeMin === null ? '> 360' : pot.lifeMin.toFixed(0)}`,
-    pot.peakC >= 120 ? `smokes, ${amount(reader, 'temperature', pot.peakC)}` : amount(reader, 'temperature', pot.peakC),
+    pot.peakC >= 120 ? `smokes, ${amountText(reader, 'temperature', pot.peakC)}` : amountText(reader, 'temperature', pot.peakC),
   ];
 }
 
@@ -146,8 +171,8 @@ function layerText(reader: Reader, { layers }: PlanSession): string {
   return layers
     .map((layer) => {
       const what = layer.laminate
-        ? `${String(layer.laminate.plies)} × ${amount(reader, 'arealWeight', layer.laminate.glassGsm)} at ${layer.laminate.resinToGlass.toFixed(1)} : 1`
-        : `${amount(reader, 'film', layer.wetFilmUm ?? 0)} wet`;
+        ? `${String(layer.laminate.plies)} × ${amountText(reader, 'arealWeight', layer.laminate.glassGsm)} at ${layer.laminate.resinToGlass.toFixed(1)} : 1`
+        : `${amountText(reader, 'film', layer.wetFilmUm ?? 0)} wet`;
       const how = layer.application ? `, ${layer.application.method}, ${String(layer.application.passes)} passes` : '';
       const color = layer.application && layer.application.color !== '' ? `, ${layer.application.color}` : '';
       const start = layer.start === 'abraded' ? ', below cured and abraded' : '';
@@ -159,12 +184,20 @@ function layerText(reader: Reader, { layers }: PlanSession): string {
 
 export function sessionParts(traveler: Traveler, reader: Reader): Content[] {
   const { plan, mix } = traveler;
+  const infused = new Set(infusedLayers(plan, reader.cards).map(({ id }) => id));
   return plan.sessions.map((session, index): Content => ({
     unbreakable: true,
     stack: [
       heading(`${String(index + 1)}. ${session.name}: ${momentText(plan.startDate, session.startMin)}`),
       { text: layerText(reader, session) },
       ...(index > 0 ? [small(windowText(traveler, index))] : []),
+      ...(session.layers.some(({ id }) => infused.has(id))
+        ? [
+            {
+              text: `Gate: pump closed off, at most ${String(MOST_DROP_MBAR)} mbar in ten minutes, before any resin is mixed:  ____ mbar  ____________`,
+            },
+          ]
+        : []),
       table(
         ['Layer', 'Resin', 'Hardener', 'Pots', 'Each pot', 'Use up in', 'Forgotten pot'],
         mix.filter((row) => row.session.id === session.id).map((row) => mixRowCells(reader, row)),

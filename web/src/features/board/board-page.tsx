@@ -1,4 +1,4 @@
-import { cardLibrary, type CardLibrary } from '@pentimento/core';
+import { cardLibrary, dayText, type CardLibrary } from '@pentimento/core';
 import { Plus } from 'lucide-react';
 import { useMemo } from 'react';
 import { Link, useSearchParams } from 'react-router';
@@ -6,7 +6,6 @@ import { useBuildsQuery, useCardsQuery, type Build } from '../../api/api';
 import { LevelMark } from '../../shared/level-mark';
 import { Empty, Failed, Loading } from '../../shared/states';
 import { useUnits } from '../../shared/use-units';
-import { dayText } from '@pentimento/core';
 import { NewBuild } from './new-build';
 import { StackDrawing } from './stack-drawing';
 import { useWorst, type WorstVerdict } from './use-worst';

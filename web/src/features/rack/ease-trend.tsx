@@ -1,5 +1,4 @@
-import type { PullEntry, TreatmentEntry } from '@pentimento/core';
-import { countedPulls } from '@pentimento/core';
+import { countedPulls, type PullEntry, type TreatmentEntry } from '@pentimento/core';
 import { line, scaleLinear, scaleTime } from 'd3';
 
 const HEIGHT = 150;

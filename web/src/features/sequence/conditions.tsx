@@ -1,8 +1,7 @@
-import { planRanges, type PlanDocument, type PlugChoice } from '@pentimento/core';
+import { clockText, planRanges, type PlanDocument, type PlugChoice } from '@pentimento/core';
 import { memo } from 'react';
 import { NumberCell } from '../../shared/number-cell';
-import { useUnits } from '../../shared/use-units';
-import { clockText } from '@pentimento/core';
+import { UnitCell } from '../../shared/unit-cell';
 import { PostCure } from './post-cure';
 
 /** Plug and shop of a plan: what the stack lies on and what air it stands in. */
@@ -17,14 +16,7 @@ export const Conditions = memo(function Conditions({
   readOnly: boolean;
   onEdit: (plan: PlanDocument) => void;
 }) {
-  const units = useUnits();
   const { plug, climate } = plan;
-  const temperature = (range: { min: number; max: number }): { min: number; max: number; digits: number; unit: string } => ({
-    min: units.show('temperature', range.min),
-    max: units.show('temperature', range.max),
-    digits: units.digits('temperature'),
-    unit: units.unit('temperature'),
-  });
   return (
     <fieldset disabled={readOnly} className="flex flex-wrap items-start gap-x-5 gap-y-2 text-sm">
       <label>
@@ -43,46 +35,41 @@ export const Conditions = memo(function Conditions({
           ))}
         </select>
       </label>
-      <NumberCell
-        showLabel
+      <UnitCell
         label="Plug thickness"
-        value={units.show('thickness', plug.thicknessMm)}
-        unit={units.unit('thickness')}
-        digits={units.digits('thickness')}
-        min={units.show('thickness', planRanges.plugThicknessMm.min)}
-        max={units.show('thickness', planRanges.plugThicknessMm.max)}
-        onChange={(shown) => {
-          onEdit({ ...plan, plug: { ...plug, thicknessMm: units.store('thickness', shown) } });
+        quantity="thickness"
+        value={plug.thicknessMm}
+        range={planRanges.plugThicknessMm}
+        onChange={(thicknessMm) => {
+          onEdit({ ...plan, plug: { ...plug, thicknessMm } });
         }}
       />
-      <NumberCell
-        showLabel
+      <UnitCell
         label="Plug face stands"
-        value={units.show('temperature', plug.heatLimitC)}
-        {...temperature(planRanges.heatLimitC)}
-        onChange={(shown) => {
-          onEdit({ ...plan, plug: { ...plug, heatLimitC: units.store('temperature', shown) } });
+        quantity="temperature"
+        value={plug.heatLimitC}
+        range={planRanges.heatLimitC}
+        onChange={(heatLimitC) => {
+          onEdit({ ...plan, plug: { ...plug, heatLimitC } });
         }}
       />
-      <NumberCell
-        showLabel
+      <UnitCell
         label="Shop, mean"
-        value={units.show('temperature', climate.meanC)}
-        {...temperature(planRanges.meanC)}
-        onChange={(shown) => {
-          onEdit({ ...plan, climate: { ...climate, meanC: units.store('temperature', shown) } });
+        quantity="temperature"
+        value={climate.meanC}
+        range={planRanges.meanC}
+        onChange={(meanC) => {
+          onEdit({ ...plan, climate: { ...climate, meanC } });
         }}
       />
-      <NumberCell
-        showLabel
+      <UnitCell
         label="Day and night, ±"
-        value={units.show('temperatureDifference', climate.swingC)}
-        unit={units.unit('temperatureDifference')}
+        quantity="temperatureDifference"
+        value={climate.swingC}
+        range={planRanges.swingC}
         digits={1}
-        min={0}
-        max={units.show('temperatureDifference', planRanges.swingC.max)}
-        onChange={(shown) => {
-          onEdit({ ...plan, climate: { ...climate, swingC: units.store('temperatureDifference', shown) } });
+        onChange={(swingC) => {
+          onEdit({ ...plan, climate: { ...climate, swingC } });
         }}
       />
       <label className="flex h-12 items-end gap-2">

@@ -1,7 +1,7 @@
-import { planRanges, type PlanDocument, type PlanPostCure } from '@pentimento/core';
+import { clockText, planRanges, type PlanDocument, type PlanPostCure } from '@pentimento/core';
 import { NumberCell } from '../../shared/number-cell';
+import { UnitCell } from '../../shared/unit-cell';
 import { useUnits } from '../../shared/use-units';
-import { clockText } from '@pentimento/core';
 
 /** A day after the last session, ten kelvin an hour to forty-five degrees, twelve hours. */
 function usualPostCure(plan: PlanDocument): PlanPostCure {
@@ -74,17 +74,14 @@ export function PostCure({ plan, onEdit }: { plan: PlanDocument; onEdit: (plan: 
               change({ rampKPerH: units.store('temperatureDifference', shown) });
             }}
           />
-          <NumberCell
-            showLabel
+          <UnitCell
             label="Hold"
-            value={units.show('temperature', postCure.holdC)}
-            unit={units.unit('temperature')}
-            digits={0}
+            quantity="temperature"
+            value={postCure.holdC}
+            range={planRanges.holdC}
             width="w-12"
-            min={units.show('temperature', planRanges.holdC.min)}
-            max={units.show('temperature', planRanges.holdC.max)}
-            onChange={(shown) => {
-              change({ holdC: units.store('temperature', shown) });
+            onChange={(holdC) => {
+              change({ holdC });
             }}
           />
           <NumberCell

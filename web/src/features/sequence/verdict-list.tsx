@@ -1,7 +1,6 @@
-import type { Verdict, VerdictCloud } from '@pentimento/core';
+import { clockText, type Verdict, type VerdictCloud } from '@pentimento/core';
 import { LevelMark } from '../../shared/level-mark';
 import { useUnits, type Units } from '../../shared/use-units';
-import { clockText } from '@pentimento/core';
 import { keptText } from './spread/spread-panel';
 import { marginText, verdictAmount, verdictTitle } from './verdict-text';
 

@@ -1,6 +1,5 @@
-import type { Verdict } from '@pentimento/core';
+import { clockText, type Verdict } from '@pentimento/core';
 import type { Units } from '../../shared/use-units';
-import { clockText } from '@pentimento/core';
 
 /** What a verdict is about, in a few words. */
 export function verdictTitle({ kind, subject }: Verdict): string {

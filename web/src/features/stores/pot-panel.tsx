@@ -3,6 +3,7 @@ import { line, scaleLinear } from 'd3';
 import { useEffect, useState } from 'react';
 import { ExplainDialog } from '../../shared/explain-dialog';
 import { NumberCell } from '../../shared/number-cell';
+import { UnitCell } from '../../shared/unit-cell';
 import { useUnits } from '../../shared/use-units';
 import { makeSimulation } from '../sequence/simulation/make-worker';
 import type { CupAnswer } from '../sequence/simulation/simulation.worker';
@@ -15,7 +16,6 @@ const SHOP_C = { min: 5, max: 40 };
 
 /** A pot of this resin left standing: how long it stays workable and how hot it gets. Computed in a worker. */
 export function PotPanel({ card }: { card: ResinCard }) {
-  const units = useUnits();
   const [massKg, setMassKg] = useState(0.1);
   const [shopC, setShopC] = useState(20);
   const [catalystPct, setCatalystPct] = useState(card.limits.catalyst?.typicalPct ?? null);
@@ -38,30 +38,8 @@ export function PotPanel({ card }: { card: ResinCard }) {
     <section aria-label="A pot of it, left standing" className="mt-6">
       <h3 className="rule border-b font-semibold">A pot of it, left standing</h3>
       <div className="mt-2 flex flex-wrap gap-x-5 gap-y-2">
-        <NumberCell
-          showLabel
-          label="In the pot"
-          value={units.show('mass', massKg)}
-          unit={units.unit('mass')}
-          digits={units.digits('mass')}
-          min={units.show('mass', MASS_KG.min)}
-          max={units.show('mass', MASS_KG.max)}
-          onChange={(shown) => {
-            setMassKg(units.store('mass', shown));
-          }}
-        />
-        <NumberCell
-          showLabel
-          label="Resin and shop"
-          value={units.show('temperature', shopC)}
-          unit={units.unit('temperature')}
-          digits={units.digits('temperature')}
-          min={units.show('temperature', SHOP_C.min)}
-          max={units.show('temperature', SHOP_C.max)}
-          onChange={(shown) => {
-            setShopC(units.store('temperature', shown));
-          }}
-        />
+        <UnitCell label="In the pot" quantity="mass" value={massKg} range={MASS_KG} onChange={setMassKg} />
+        <UnitCell label="Resin and shop" quantity="temperature" value={shopC} range={SHOP_C} onChange={setShopC} />
         {card.limits.catalyst && catalystPct !== null && (
           <NumberCell
             showLabel

@@ -1,5 +1,6 @@
 import { DEFAULT_MIX, measureWays, mixRanges, type MeasureWay, type MixPlan } from '@pentimento/core';
 import { Plus, X } from 'lucide-react';
+import { CountCell } from '../../../shared/count-cell';
 import { ChoiceCell } from '../../../shared/fields';
 import { NumberCell } from '../../../shared/number-cell';
 
@@ -10,16 +11,13 @@ export function MixForm({ mix, onChange }: { mix: MixPlan; onChange: (mix: MixPl
   const percent = (share: number): number => share * 100;
   return (
     <div className="flex flex-wrap items-start gap-x-5 gap-y-2 text-sm">
-      <NumberCell
+      <CountCell
         showLabel
         label="People laying"
         value={mix.people}
-        {...mixRanges.people}
-        digits={0}
-        step={1}
-        width="w-12"
+        range={mixRanges.people}
         onChange={(people) => {
-          onChange({ ...mix, people: Math.round(people) });
+          onChange({ ...mix, people });
         }}
       />
       <ChoiceCell

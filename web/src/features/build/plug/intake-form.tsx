@@ -12,8 +12,8 @@ import {
   type Sibling,
   type WantedFinish,
 } from '@pentimento/core';
+import { CountCell } from '../../../shared/count-cell';
 import { ChoiceCell, Part, TextCell, wordOptions } from '../../../shared/fields';
-import { NumberCell } from '../../../shared/number-cell';
 import { UnitCell } from '../../../shared/unit-cell';
 
 const FINISHES: readonly (readonly [WantedFinish, string])[] = [
@@ -74,16 +74,13 @@ export function IntakeForm({ plan, plugChoices, intake, siblings, onEdit }: Inta
             change({ back });
           }}
         />
-        <NumberCell
+        <CountCell
           showLabel
           label="Holes and gaps"
           value={intake.holes}
-          {...intakeRanges.holes}
-          digits={0}
-          step={1}
-          width="w-14"
+          range={intakeRanges.holes}
           onChange={(holes) => {
-            change({ holes: Math.round(holes) });
+            change({ holes });
           }}
         />
         <TextCell
@@ -133,15 +130,14 @@ export function IntakeForm({ plan, plugChoices, intake, siblings, onEdit }: Inta
             }}
           />
         )}
-        <NumberCell
+        <CountCell
           showLabel
           label="Pulls expected"
           value={intake.pullsExpected}
-          {...intakeRanges.pullsExpected}
-          digits={0}
-          step={1}
-          onChange={(pulls) => {
-            change({ pullsExpected: Math.round(pulls) });
+          range={intakeRanges.pullsExpected}
+          width="w-16"
+          onChange={(pullsExpected) => {
+            change({ pullsExpected });
           }}
         />
         <UnitCell

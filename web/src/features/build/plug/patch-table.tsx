@@ -15,7 +15,8 @@ import {
   type PatchSize,
   type PlanDocument,
 } from '@pentimento/core';
-import { Plus, Trash2 } from 'lucide-react';
+import { CountCell } from '../../../shared/count-cell';
+import { AddButton, EditTable } from '../../../shared/edit-table';
 import { ChoiceCell, Part, TextCell, wordOptions } from '../../../shared/fields';
 import { NumberCell } from '../../../shared/number-cell';
 import { UnitCell } from '../../../shared/unit-cell';
@@ -91,57 +92,36 @@ export function PatchTable({ plan, onEdit }: { plan: PlanDocument; onEdit: (plan
         </div>
       )}
       {patches.length > 0 && (
-        <div className="overflow-x-auto">
-          <table className="w-full text-sm">
-            <caption className="sr-only">Patches</caption>
-            <thead>
-              <tr className="muted text-left text-xs">
-                {['Name', 'Shape', 'Measured', 'Place', 'How many'].map((head) => (
-                  <th key={head} className="pr-3 font-normal">
-                    {head}
-                  </th>
-                ))}
-                <th className="pr-2 text-right font-normal">Area</th>
-                <th>
-                  <span className="sr-only">Remove</span>
-                </th>
-              </tr>
-            </thead>
-            <tbody>
-              {patches.map((patch) => (
-                <PatchRow
-                  key={patch.id}
-                  patch={patch}
-                  area={areaText(patch, area)}
-                  onChange={(part) => {
-                    change(patch.id, part);
-                  }}
-                  onRemove={() => {
-                    onEdit(
-                      withPatches(
-                        plan,
-                        patches.filter(({ id }) => id !== patch.id),
-                      ),
-                    );
-                  }}
-                />
-              ))}
-            </tbody>
-          </table>
-        </div>
+        <EditTable
+          caption="Patches"
+          heads={['Name', 'Shape', 'Measured', 'Place', 'How many', 'Area']}
+          rows={patches}
+          cells={(patch) =>
+            patchCells(patch, areaText(patch, area), (part) => {
+              change(patch.id, part);
+            })
+          }
+          onRemove={(gone) => {
+            onEdit(
+              withPatches(
+                plan,
+                patches.filter(({ id }) => id !== gone.id),
+              ),
+            );
+          }}
+        />
       )}
       <div className="mt-2 flex flex-wrap gap-1.5">
         {patchShapes.map((shape) => (
-          <button
+          <AddButton
             key={shape}
-            type="button"
-            className="btn btn-xs"
-            onClick={() => {
+            disabled={patches.length >= patchRanges.patches.max}
+            onAdd={() => {
               add(shape);
             }}
           >
-            <Plus size={12} aria-hidden /> {shape}
-          </button>
+            {shape}
+          </AddButton>
         ))}
       </div>
       {sum && (
@@ -156,92 +136,71 @@ export function PatchTable({ plan, onEdit }: { plan: PlanDocument; onEdit: (plan
   );
 }
 
-interface PatchRowProps {
-  readonly patch: Patch;
-  readonly area: string;
-  readonly onChange: (part: Partial<Patch>) => void;
-  readonly onRemove: () => void;
-}
-
-function PatchRow({ patch, area, onChange, onRemove }: PatchRowProps) {
+/** What is edited of one patch, cell by cell. */
+function patchCells(patch: Patch, area: string, onChange: (part: Partial<Patch>) => void): React.ReactNode[] {
   const { form, name } = patch;
-  return (
-    <tr className="hairline border-t align-top">
-      <td className="py-1 pr-3">
-        <TextCell
-          label="Name of the patch"
-          showLabel={false}
-          required
-          value={name}
-          maxLength={80}
-          width="w-32"
-          onChange={(next) => {
-            onChange({ name: next });
-          }}
-        />
-      </td>
-      <td className="py-1 pr-3">
-        <ChoiceCell
-          label={`Shape of ${name}`}
-          showLabel={false}
-          value={form.shape}
-          options={wordOptions(patchShapes)}
-          onChange={(shape) => {
-            onChange({ form: formOf(shape, form) });
-          }}
-        />
-      </td>
-      <td className="py-1 pr-3">
-        <span className="flex flex-wrap gap-x-3 gap-y-1">
-          {patchSizes[form.shape].map((size) => (
-            <span key={size} className="inline-flex items-baseline gap-1">
-              <span className="muted text-xs">{patchSizeNames[size]}</span>
-              <SizeCell
-                label={`${patchSizeNames[size]} of ${name}`}
-                size={size}
-                value={form[size] ?? START[size]}
-                onChange={(value) => {
-                  onChange({ form: { ...form, [size]: value } });
-                }}
-              />
-            </span>
-          ))}
+  return [
+    <TextCell
+      key="name"
+      label="Name of the patch"
+      showLabel={false}
+      required
+      value={name}
+      maxLength={80}
+      width="w-32"
+      onChange={(next) => {
+        onChange({ name: next });
+      }}
+    />,
+    <ChoiceCell
+      key="shape"
+      label={`Shape of ${name}`}
+      showLabel={false}
+      value={form.shape}
+      options={wordOptions(patchShapes)}
+      onChange={(shape) => {
+        onChange({ form: formOf(shape, form) });
+      }}
+    />,
+    <span key="sizes" className="flex flex-wrap gap-x-3 gap-y-1">
+      {patchSizes[form.shape].map((size) => (
+        <span key={size} className="inline-flex items-baseline gap-1">
+          <span className="muted text-xs">{patchSizeNames[size]}</span>
+          <SizeCell
+            label={`${patchSizeNames[size]} of ${name}`}
+            size={size}
+            value={form[size] ?? START[size]}
+            onChange={(value) => {
+              onChange({ form: { ...form, [size]: value } });
+            }}
+          />
         </span>
-      </td>
-      <td className="py-1 pr-3">
-        <ChoiceCell
-          label={`Place of ${name}`}
-          showLabel={false}
-          value={patch.place}
-          options={wordOptions(placeKinds)}
-          onChange={(place) => {
-            onChange({ place });
-          }}
-        />
-      </td>
-      <td className="py-1 pr-3">
-        <NumberCell
-          label={`How many of ${name}`}
-          value={patch.count}
-          unit="×"
-          digits={0}
-          step={1}
-          min={patchRanges.count.min}
-          max={patchRanges.count.max}
-          width="w-12"
-          onChange={(count) => {
-            onChange({ count: Math.round(count) });
-          }}
-        />
-      </td>
-      <td className="num predicted py-1 pr-2 text-right whitespace-nowrap">{area}</td>
-      <td className="py-1">
-        <button type="button" className="btn btn-ghost btn-xs" aria-label={`Remove ${name}`} onClick={onRemove}>
-          <Trash2 size={13} aria-hidden />
-        </button>
-      </td>
-    </tr>
-  );
+      ))}
+    </span>,
+    <ChoiceCell
+      key="place"
+      label={`Place of ${name}`}
+      showLabel={false}
+      value={patch.place}
+      options={wordOptions(placeKinds)}
+      onChange={(place) => {
+        onChange({ place });
+      }}
+    />,
+    <CountCell
+      key="count"
+      label={`How many of ${name}`}
+      value={patch.count}
+      range={patchRanges.count}
+      unit="×"
+      onChange={(count) => {
+        onChange({ count });
+      }}
+    />,
+    <span key="area" className="num predicted whitespace-nowrap">
+      {area}
+    </span>,
+  ];
 }
 
 function SizeCell({ label, size, value, onChange }: { label: string; size: PatchSize; value: number; onChange: (value: number) => void }) {

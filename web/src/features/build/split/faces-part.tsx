@@ -1,145 +1,98 @@
 import { demoldGrade, designRanges, type DemoldGrade, type MoldDesign, type PullFace } from '@pentimento/core';
-import { Plus, Trash2 } from 'lucide-react';
+import { AddButton, EditTable } from '../../../shared/edit-table';
 import { Part, TextCell } from '../../../shared/fields';
 import { LevelMark } from '../../../shared/level-mark';
 import { NumberCell } from '../../../shared/number-cell';
-import { useUnits } from '../../../shared/use-units';
 import { UnitCell } from '../../../shared/unit-cell';
+import { useUnits } from '../../../shared/use-units';
 
 const LEVEL: Record<DemoldGrade, 'ok' | 'care' | 'stop'> = { easy: 'ok', careful: 'ok', hard: 'care', split: 'stop' };
+const SIZES = [
+  ['depthMm', 'Depth'],
+  ['undercutMm', 'Undercut'],
+  ['radiusMm', 'Radius'],
+] as const;
 
 /** Faces along the pull, as measured: draft, depth, undercut, tightest inside radius. */
 export function FacesPart({ design, onChange }: { design: MoldDesign; onChange: (design: MoldDesign) => void }) {
   const { fill } = useUnits();
   const { faces } = design;
-  const set = (id: string, part: Partial<PullFace>): void => {
-    onChange({ ...design, faces: faces.map((face) => (face.id === id ? { ...face, ...part } : face)) });
+  const cells = (face: PullFace): React.ReactNode[] => {
+    const set = (part: Partial<PullFace>): void => {
+      onChange({ ...design, faces: faces.map((one) => (one.id === face.id ? { ...one, ...part } : one)) });
+    };
+    const { grade, why } = demoldGrade(face);
+    return [
+      <TextCell
+        key="name"
+        label="Name of the face"
+        showLabel={false}
+        required
+        value={face.name}
+        maxLength={80}
+        width="w-32"
+        onChange={(name) => {
+          set({ name });
+        }}
+      />,
+      <NumberCell
+        key="draft"
+        label={`Draft of ${face.name}`}
+        value={face.draftDeg}
+        {...designRanges.draftDeg}
+        digits={1}
+        width="w-14"
+        onChange={(draftDeg) => {
+          set({ draftDeg });
+        }}
+      />,
+      ...SIZES.map(([size, name]) => (
+        <UnitCell
+          key={size}
+          label={`${name} of ${face.name}`}
+          showLabel={false}
+          quantity="thickness"
+          value={face[size]}
+          range={designRanges[size]}
+          width="w-16"
+          onChange={(mm) => {
+            set({ [size]: mm });
+          }}
+        />
+      )),
+      <p key="grade" className="max-w-56 leading-snug">
+        <LevelMark level={LEVEL[grade]} size={13} word={false} /> <span className="font-semibold">{grade}</span>
+        <span className="muted block text-xs">{fill(why)}</span>
+      </p>,
+    ];
   };
   return (
     <Part title="Will it let go?">
-      {faces.length === 0 && <p className="muted text-sm">Measure the faces that stand along the pull: the steepest and the deepest first.</p>}
-      {faces.length > 0 && (
-        <div className="overflow-x-auto">
-          <table className="w-full text-sm">
-            <caption className="sr-only">Faces along the pull</caption>
-            <thead>
-              <tr className="muted text-left text-xs">
-                {['Face', 'Draft', 'Depth', 'Reaches behind', 'Inside radius', 'Demolding'].map((head) => (
-                  <th key={head} className="pr-3 font-normal">
-                    {head}
-                  </th>
-                ))}
-                <th>
-                  <span className="sr-only">Remove</span>
-                </th>
-              </tr>
-            </thead>
-            <tbody>
-              {faces.map((face) => {
-                const { grade, why } = demoldGrade(face);
-                return (
-                  <tr key={face.id} className="hairline border-t align-top">
-                    <td className="py-1 pr-3">
-                      <TextCell
-                        label="Name of the face"
-                        showLabel={false}
-                        required
-                        value={face.name}
-                        maxLength={80}
-                        width="w-32"
-                        onChange={(name) => {
-                          set(face.id, { name });
-                        }}
-                      />
-                    </td>
-                    <td className="py-1 pr-3">
-                      <NumberCell
-                        label={`Draft of ${face.name}`}
-                        value={face.draftDeg}
-                        {...designRanges.draftDeg}
-                        digits={1}
-                        width="w-14"
-                        onChange={(draftDeg) => {
-                          set(face.id, { draftDeg });
-                        }}
-                      />
-                    </td>
-                    <td className="py-1 pr-3">
-                      <UnitCell
-                        label={`Depth of ${face.name}`}
-                        showLabel={false}
-                        quantity="thickness"
-                        value={face.depthMm}
-                        range={designRanges.depthMm}
-                        onChange={(depthMm) => {
-                          set(face.id, { depthMm });
-                        }}
-                      />
-                    </td>
-                    <td className="py-1 pr-3">
-                      <UnitCell
-                        label={`Undercut of ${face.name}`}
-                        showLabel={false}
-                        quantity="thickness"
-                        value={face.undercutMm}
-                        range={designRanges.undercutMm}
-                        width="w-14"
-                        onChange={(undercutMm) => {
-                          set(face.id, { undercutMm });
-                        }}
-                      />
-                    </td>
-                    <td className="py-1 pr-3">
-                      <UnitCell
-                        label={`Radius of ${face.name}`}
-                        showLabel={false}
-                        quantity="thickness"
-                        value={face.radiusMm}
-                        range={designRanges.radiusMm}
-                        width="w-14"
-                        onChange={(radiusMm) => {
-                          set(face.id, { radiusMm });
-                        }}
-                      />
-                    </td>
-                    <td className="max-w-56 py-1 pr-3 leading-snug">
-                      <LevelMark level={LEVEL[grade]} size={13} word={false} /> <span className="font-semibold">{grade}</span>
-                      <span className="muted block text-xs">{fill(why)}</span>
-                    </td>
-                    <td className="py-1">
-                      <button
-                        type="button"
-                        className="btn btn-ghost btn-xs"
-                        aria-label={`Remove ${face.name}`}
-                        onClick={() => {
-                          onChange({ ...design, faces: faces.filter(({ id }) => id !== face.id) });
-                        }}
-                      >
-                        <Trash2 size={13} aria-hidden />
-                      </button>
-                    </td>
-                  </tr>
-                );
-              })}
-            </tbody>
-          </table>
-        </div>
+      {faces.length === 0 ? (
+        <p className="muted text-sm">Measure the faces that stand along the pull: the steepest and the deepest first.</p>
+      ) : (
+        <EditTable
+          caption="Faces along the pull"
+          heads={['Face', 'Draft', 'Depth', 'Reaches behind', 'Inside radius', 'Demolding']}
+          rows={faces}
+          cells={cells}
+          onRemove={(gone) => {
+            onChange({ ...design, faces: faces.filter(({ id }) => id !== gone.id) });
+          }}
+        />
       )}
-      <button
-        type="button"
-        className="btn btn-xs mt-2"
-        onClick={() => {
-          onChange({
-            ...design,
-            faces: [
-              ...faces,
-              { id: crypto.randomUUID(), name: `Face ${String(faces.length + 1)}`, draftDeg: 3, depthMm: 100, undercutMm: 0, radiusMm: 6 },
-            ],
-          });
-        }}
-      >
-        <Plus size={12} aria-hidden /> face
-      </button>
+      <div className="mt-2">
+        <AddButton
+          disabled={faces.length >= designRanges.faces.max}
+          onAdd={() => {
+            const name = `Face ${String(faces.length + 1)}`;
+            const fresh: PullFace = { id: crypto.randomUUID(), name, draftDeg: 3, depthMm: 100, undercutMm: 0, radiusMm: 6 };
+            onChange({ ...design, faces: [...faces, fresh] });
+          }}
+        >
+          face
+        </AddButton>
+      </div>
     </Part>
   );
 }

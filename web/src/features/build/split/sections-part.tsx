@@ -1,5 +1,6 @@
 import { defaultRelease, designRanges, type MoldDesign, type PlanDocument } from '@pentimento/core';
-import { ArrowUp, Plus, Trash2 } from 'lucide-react';
+import { ArrowUp, Trash2 } from 'lucide-react';
+import { AddButton } from '../../../shared/edit-table';
 import { ChoiceCell, Part, TextCell } from '../../../shared/fields';
 import { UnitCell } from '../../../shared/unit-cell';
 import { BoltDrawing } from './bolt-drawing';
@@ -89,33 +90,25 @@ export function SectionsPart({ plan, design, onChange, onEdit }: SectionsPartPro
         ))}
       </ol>
       <div className="mt-2 flex gap-1.5">
-        <button
-          type="button"
-          className="btn btn-xs"
-          onClick={() => {
+        <AddButton
+          disabled={sections.length >= designRanges.sections.max}
+          onAdd={() => {
             onChange({ ...design, sections: [...sections, { id: crypto.randomUUID(), name: `Section ${String(sections.length + 1)}` }] });
           }}
         >
-          <Plus size={12} aria-hidden /> section
-        </button>
-        <button
-          type="button"
-          className="btn btn-xs"
-          disabled={sections.length < 2}
-          onClick={() => {
+          section
+        </AddButton>
+        <AddButton
+          disabled={sections.length < 2 || partings.length >= designRanges.partings.max}
+          onAdd={() => {
             const [first, second] = sections.slice(-2);
-            const line = {
-              id: crypto.randomUUID(),
-              name: `Parting ${String(partings.length + 1)}`,
-              firstSectionId: first.id,
-              secondSectionId: second.id,
-              lengthMm: design.longestSideMm,
-            };
+            const name = `Parting ${String(partings.length + 1)}`;
+            const line = { id: crypto.randomUUID(), name, firstSectionId: first.id, secondSectionId: second.id, lengthMm: design.longestSideMm };
             onChange({ ...design, partings: [...partings, line] });
           }}
         >
-          <Plus size={12} aria-hidden /> parting line
-        </button>
+          parting line
+        </AddButton>
       </div>
       {partings.map((line) => {
         const set = (part: Partial<typeof line>): void => {

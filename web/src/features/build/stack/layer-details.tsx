@@ -16,8 +16,8 @@ import {
   type PlanDocument,
   type PlanLayer,
 } from '@pentimento/core';
+import { CountCell } from '../../../shared/count-cell';
 import { ChoiceCell, TextCell, wordOptions } from '../../../shared/fields';
-import { NumberCell } from '../../../shared/number-cell';
 
 const ROLE_NAMES: Record<LayerRole, string> = { gelcoat: 'gel coat', barrier: 'barrier', skin: 'skin', bulk: 'bulk', core: 'paste core' };
 const METHODS: readonly (readonly [ApplyMethod | '', string])[] = [
@@ -133,17 +133,13 @@ function DetailRow({ layer, first, fabrics, onChange }: DetailRowProps) {
       </td>
       <td className="px-1.5 py-1">
         {layer.wetFilmUm !== null && (
-          <NumberCell
+          <CountCell
             label={`Passes of ${name}`}
             value={application?.passes ?? 1}
+            range={planRanges.passes}
             unit=""
-            digits={0}
-            step={1}
-            min={planRanges.passes.min}
-            max={planRanges.passes.max}
-            width="w-12"
             onChange={(passes) => {
-              setApplication({ passes: Math.round(passes) });
+              setApplication({ passes });
             }}
           />
         )}
@@ -189,17 +185,13 @@ function DetailRow({ layer, first, fabrics, onChange }: DetailRowProps) {
       {(['flangePlies', 'cornerPlies'] as const).map((where) => (
         <td key={where} className="px-1.5 py-1">
           {layer.laminate && (
-            <NumberCell
+            <CountCell
               label={`Plies more ${where === 'flangePlies' ? 'on the flange' : 'in corners'}, ${name}`}
               value={extras?.[where] ?? 0}
+              range={planRanges.extraPlies}
               unit=""
-              digits={0}
-              step={1}
-              min={planRanges.extraPlies.min}
-              max={planRanges.extraPlies.max}
-              width="w-12"
               onChange={(plies) => {
-                setExtras({ [where]: Math.round(plies) });
+                setExtras({ [where]: plies });
               }}
             />
           )}

@@ -2,27 +2,28 @@ import {
   addLayer,
   addSession,
   changeLayer,
-  layerBuild,
+  clockText,
+  explainMixed,
+  explainThickness,
   laidAreaM2,
   laidMasses,
+  layerBuild,
   moveSession,
   planRanges,
   removeLayer,
   type CardLibrary,
-  explainMixed,
-  explainThickness,
   type Explanation,
   type PlanDocument,
-  type ResinCard,
   type PlanLayer,
   type PlanSession,
+  type ResinCard,
 } from '@pentimento/core';
 import { Plus, Trash2 } from 'lucide-react';
 import { memo } from 'react';
+import { CountCell } from '../../../shared/count-cell';
 import { NumberCell } from '../../../shared/number-cell';
 import { UnitCell } from '../../../shared/unit-cell';
 import { useUnits } from '../../../shared/use-units';
-import { clockText } from '@pentimento/core';
 import { filmLayer, laminateLayer } from './new-layer';
 
 interface StackTableProps {
@@ -293,17 +294,13 @@ function AmountCells({ layer, change }: { layer: PlanLayer; change: (part: Parti
   return (
     <>
       <td className="px-2 py-1 align-top whitespace-nowrap">
-        <NumberCell
+        <CountCell
           label={`Plies of ${layer.name}`}
           value={laminate.plies}
+          range={planRanges.plies}
           unit="×"
-          digits={0}
-          step={1}
-          min={planRanges.plies.min}
-          max={planRanges.plies.max}
-          width="w-12"
           onChange={(plies) => {
-            change({ laminate: { ...laminate, plies: Math.round(plies) } });
+            change({ laminate: { ...laminate, plies } });
           }}
         />{' '}
         <UnitCell

@@ -1,7 +1,5 @@
-import type { PlanDocument } from '@pentimento/core';
+import { dayText, isWeekend, type ClockScale, type PlanDocument } from '@pentimento/core';
 import { range } from 'd3';
-import { dayText, isWeekend } from '@pentimento/core';
-import type { ClockScale } from '@pentimento/core';
 
 const HOUR = 3600;
 const DAY = 86400;

@@ -1,8 +1,7 @@
-import type { CardLibrary, PlanDocument } from '@pentimento/core';
+import { evenClock, foldedClock, type CardLibrary, type ClockScale, type PlanDocument } from '@pentimento/core';
 import { useId, useMemo, type KeyboardEvent, type PointerEvent } from 'react';
 import { HatchDefs } from '../../../shared/hatch';
 import type { Picture } from '../simulation/picture';
-import { evenClock, foldedClock, type ClockScale } from '@pentimento/core';
 import { cureMoments, frontPath } from './fronts';
 import { Ground } from './ground';
 import { HeatCanvas } from './heat-canvas';

@@ -1,6 +1,5 @@
-import { frameAt, KELVIN, type FieldSegment } from '@pentimento/core';
+import { KELVIN, frameAt, type ClockScale, type FieldSegment } from '@pentimento/core';
 import type { Picture } from '../simulation/picture';
-import type { ClockScale } from '@pentimento/core';
 import { RAMP_FROM_C, RAMP_TO_C } from './heat-ramp';
 import type { HeightScale } from './height-scale';
 

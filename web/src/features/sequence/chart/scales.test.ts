@@ -1,7 +1,5 @@
-import { cardLibrary, evaluatePlan, planFromTemplate } from '@pentimento/core';
+import { cardLibrary, clockText, dayText, evaluatePlan, evenClock, foldedClock, isWeekend, planFromTemplate } from '@pentimento/core';
 import { pictureOf } from '../simulation/picture';
-import { clockText, dayText, isWeekend } from '@pentimento/core';
-import { evenClock, foldedClock } from '@pentimento/core';
 import { cureMoments } from './fronts';
 import { closedStretches } from './ground';
 import { heatRamps } from './heat-ramp';

@@ -1,5 +1,4 @@
-import type { CardLibrary, PlanDocument } from '@pentimento/core';
-import { KELVIN } from '@pentimento/core';
+import { KELVIN, type CardLibrary, type PlanDocument } from '@pentimento/core';
 import { hatchOf } from '../../../shared/hatch';
 import { useUnits } from '../../../shared/use-units';
 import type { HeightScale } from './height-scale';

@@ -1,7 +1,5 @@
-import { snapMinutes, SNAP_MIN, type PlanDocument } from '@pentimento/core';
+import { SNAP_MIN, clockText, snapMinutes, type ClockScale, type PlanDocument } from '@pentimento/core';
 import { useRef, type KeyboardEvent, type PointerEvent } from 'react';
-import { clockText } from '@pentimento/core';
-import type { ClockScale } from '@pentimento/core';
 import type { LayerBox } from './height-scale';
 
 interface SessionEdgesProps {

@@ -1,7 +1,5 @@
-import type { JointWindow, PlanDocument, SurfaceState } from '@pentimento/core';
+import { clockText, type ClockScale, type JointWindow, type PlanDocument, type SurfaceState } from '@pentimento/core';
 import { useId } from 'react';
-import { clockText } from '@pentimento/core';
-import type { ClockScale } from '@pentimento/core';
 
 export const LANE_HEIGHT = 22;
 

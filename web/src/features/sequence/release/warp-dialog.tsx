@@ -3,7 +3,7 @@ import { useState } from 'react';
 import { useSaveCardMutation, type Card } from '../../../api/api';
 import { problemOf } from '../../../api/problem';
 import { Dialog } from '../../../shared/dialog';
-import { NumberCell } from '../../../shared/number-cell';
+import { UnitCell } from '../../../shared/unit-cell';
 import { useUnits } from '../../../shared/use-units';
 
 /** A bow measured on a panel of this plan turns the card's prediction from relative to calibrated. */
@@ -48,29 +48,14 @@ export function WarpDialog({
         predicts as this panel did.
       </p>
       <div className="mt-3 flex gap-5">
-        <NumberCell
-          showLabel
-          label="Bow"
-          value={units.show('thickness', bowMm)}
-          unit={units.unit('thickness')}
-          digits={units.digits('thickness')}
-          min={units.show('thickness', 0.1)}
-          max={units.show('thickness', 500)}
-          onChange={(shown) => {
-            setBowMm(units.store('thickness', shown));
-          }}
-        />
-        <NumberCell
-          showLabel
+        <UnitCell label="Bow" quantity="thickness" value={bowMm} range={{ min: 0.1, max: 500 }} onChange={setBowMm} />
+        <UnitCell
           label="over a length of"
-          value={units.show('thickness', lengthMm)}
-          unit={units.unit('thickness')}
+          quantity="thickness"
+          value={lengthMm}
+          range={{ min: 100, max: 10000 }}
           digits={units.system === 'metric' ? 0 : 1}
-          min={units.show('thickness', 100)}
-          max={units.show('thickness', 10000)}
-          onChange={(shown) => {
-            setLengthMm(units.store('thickness', shown));
-          }}
+          onChange={setLengthMm}
         />
       </div>
       <label className="mt-3 block text-sm">

@@ -1,9 +1,7 @@
-import type { CloudSummary, PlanDocument } from '@pentimento/core';
+import { dayText, foldedClock, type CloudSummary, type PlanDocument } from '@pentimento/core';
 import { area, line, scaleLinear } from 'd3';
 import { useMemo } from 'react';
 import { useUnits } from '../../../shared/use-units';
-import { foldedClock } from '@pentimento/core';
-import { dayText } from '@pentimento/core';
 
 const HEIGHT = 150;
 const PAD = { left: 44, right: 8, top: 8, bottom: 18 };
