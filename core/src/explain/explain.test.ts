@@ -6,6 +6,8 @@ import { evaluatePlan } from '../planning/evaluate-plan.js';
 import { layerBuild, layerMasses } from '../planning/plan-to-case.js';
 import { planFromTemplate, stackTemplates } from '../planning/stack-templates.js';
 import { explainMixed, explainThickness } from './explain-layer.js';
+import { DEFAULT_DESIGN } from '../design/mold-design.js';
+import { explainPanel } from './explain-panel.js';
 import { explainPot } from './explain-pot.js';
 import { explainVerdict } from './explain-verdict.js';
 import { fillFormula, type Explanation } from './explanation.js';
@@ -59,6 +61,16 @@ test('a film explains itself, and a pot names its card’s origins', () => {
   const explanation = explainPot(card, { massKg: 1, startC: 20, catalystPct: 1.5 }, simulateCup({ ...pot, card: card.kinetics }));
   sound(explanation);
   expect(explanation.inputs.find(({ symbol }) => symbol === 'H')?.origin).toBe('assumed');
+});
+
+test('a panel’s deflection can be recomputed from the inputs shown', () => {
+  const design = { ...DEFAULT_DESIGN, loadKPa: 2 };
+  const panel = explainPanel(design, { thicknessM: 0.008, modulusPa: 7e9, poisson: 0.33 });
+  sound(panel);
+  const at = (symbol: string): number => Number(panel.inputs.find((i) => i.symbol === symbol)?.value);
+  const D = (at('E') * 1e9 * (at('t') / 1000) ** 3) / (12 * (1 - at('ν') ** 2));
+  expect(at('D')).toBeCloseTo(D, 9);
+  expect(Number(panel.result.value)).toBeCloseTo(((5 * at('q') * 1000 * (at('L') / 1000) ** 4) / (384 * D)) * 1000, 9);
 });
 
 test('symbols are replaced as whole words only', () => {
