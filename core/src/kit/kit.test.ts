@@ -151,6 +151,15 @@ describe('kit of a plan', () => {
     expect(csv.split('\r\n')[1]).toMatch(/^"'=cmd, ""x""",resin,/);
   });
 
+  test('an infusion takes its mesh, a closed back its film, by the area', () => {
+    const infused = planFromTemplate('infused', start);
+    const lines = takeOff(changeLayer(infused, 'l3', { surface: 'peel ply' }), cards).filter(({ kind }) => kind === 'consumable');
+    expect(lines.map(({ what, net }) => [what, net])).toEqual([
+      ['Peel ply', 1.1],
+      ['Flow mesh', 1.1],
+    ]);
+  });
+
   test('refuses absurd sizes with the likely unit', () => {
     expect(() => {
       checkKit({ ...DEFAULT_KIT, rollWidthMm: 1.25 });

@@ -3,6 +3,7 @@ import { doseOf } from '../mix/hardener-dose.js';
 import { cardOf, type CardLibrary } from '../planning/card-library.js';
 import type { PlanDocument } from '../planning/plan-document.js';
 import { releaseUse } from '../release/release-schedule.js';
+import { infusedLayers } from '../stack/plan-infusion.js';
 import { laidMasses } from '../stack/tally.js';
 import { DEFAULT_KIT } from './kit-plan.js';
 import { kitSheet } from './kit-sheet.js';
@@ -10,11 +11,11 @@ import { kitSheet } from './kit-sheet.js';
 /** One line of what to have on the bench. */
 export interface TakeOffLine {
   readonly what: string;
-  readonly kind: 'resin' | 'hardener' | 'reinforcement' | 'release agent';
+  readonly kind: 'resin' | 'hardener' | 'reinforcement' | 'release agent' | 'consumable';
   readonly net: number;
   /** With the shop's waste */
   readonly take: number;
-  readonly unit: 'kg' | 'm' | 'l';
+  readonly unit: 'kg' | 'm' | 'm²' | 'l';
   /** In the shop's money; null: its card does not say */
   readonly cost: number | null;
   readonly note: string;
@@ -23,7 +24,7 @@ export interface TakeOffLine {
 /** Everything a plan uses, with the shop's waste. */
 export function takeOff(plan: PlanDocument, cards: CardLibrary): TakeOffLine[] {
   const waste = 1 + (plan.kit ?? DEFAULT_KIT).wastePct / 100;
-  return [...resinLines(plan, cards, waste), ...fabricLines(plan, cards), ...releaseLines(plan, cards, waste)];
+  return [...resinLines(plan, cards, waste), ...fabricLines(plan, cards), ...surfaceLines(plan, cards, waste), ...releaseLines(plan, cards, waste)];
 }
 
 function resinLines(plan: PlanDocument, cards: CardLibrary, waste: number): TakeOffLine[] {
@@ -60,6 +61,22 @@ function fabricLines(plan: PlanDocument, cards: CardLibrary): TakeOffLine[] {
       note: `${String(plies.length)} plies, ${String(pieces)} pieces, roll ${String(roll.rollWidthMm)} mm`,
     };
   });
+}
+
+/** What closes last plies, and the mesh of an infusion, by area. */
+function surfaceLines(plan: PlanDocument, cards: CardLibrary, waste: number): TakeOffLine[] {
+  const areas = new Map<string, number>();
+  const add = (what: string): void => {
+    areas.set(what, (areas.get(what) ?? 0) + plan.areaM2);
+  };
+  for (const { surface } of plan.sessions.flatMap(({ layers }) => layers)) {
+    if (surface === 'film') add('Surface film');
+    if (surface === 'veil') add('Surface veil, last ply');
+    if (surface === 'peel ply') add('Peel ply');
+  }
+  const meshId = plan.infusion?.meshId ?? null;
+  if (meshId !== null && infusedLayers(plan, cards).length > 0) add(cards.sheets.get(meshId)?.name ?? meshId);
+  return [...areas].map(([what, net]) => ({ what, kind: 'consumable', net, take: net * waste, unit: 'm²', cost: null, note: '' }));
 }
 
 /** What one coat covers where the agent's card does not say [m²/l] (assumed). */

@@ -51,6 +51,7 @@ export function stackObjections(plan: PlanDocument, cards: CardLibrary): Objecti
     ...lastPly(layers),
     ...thickness(plan, cards),
     ...life(plan, layers),
+    ...places(plan, layers),
   ];
 }
 
@@ -259,5 +260,37 @@ function life(plan: PlanDocument, layers: readonly Placed[]): Objection[] {
           ),
         );
     }
+  return found;
+}
+
+/** Wet film of one coat that still hangs on a steep face [µm] (docs/references.md#wet-film). */
+const HANGS_UM = 650;
+
+/** What the measured places ask of films and air. */
+function places({ patches, climate }: PlanDocument, layers: readonly Placed[]): Objection[] {
+  const there = new Set((patches ?? []).map(({ place }) => place));
+  const found: Objection[] = [];
+  const thick = layers.find(({ layer }) => layer.role === 'gelcoat' && (layer.wetFilmUm ?? 0) > HANGS_UM);
+  if (there.has('vertical') && thick)
+    found.push(
+      say(
+        'care',
+        `runs-${thick.layer.id}`,
+        `${thick.layer.name} on a vertical face`,
+        `At ${amount('film', thick.layer.wetFilmUm ?? 0)} in one coat it runs and leaves curtains.`,
+        `At most ${amount('film', HANGS_UM)} in one coat there; two coats, or lay the plug down.`,
+      ),
+    );
+  const styrene = layers.some(({ card }) => !card.family.startsWith('epoxy') && card.family !== 'polyurethane');
+  if (there.has('deep pocket') && styrene && !climate.fan)
+    found.push(
+      say(
+        'care',
+        'styrene-pools',
+        'Deep pocket without moving air',
+        'Styrene is heavier than air: it lies in the pocket, holds the cure back, and is breathed there.',
+        'Stand the plug on edge, or move air through it; mind the exposure limit. The windows there are the pocket’s.',
+      ),
+    );
   return found;
 }

@@ -86,6 +86,23 @@ describe('rules that object', () => {
     expect(objections(plan)).toContain(expected);
   });
 
+  test('places ask for more: a thick coat runs on a vertical face, styrene lies in a pocket until air moves', () => {
+    const at = (place: 'vertical' | 'deep pocket') => ({
+      id: 'p',
+      name: 'p',
+      place,
+      count: 1,
+      form: { shape: 'flat' as const, lengthMm: 1000, widthMm: 1000 },
+    });
+    const thick = layer('l1', { wetFilmUm: 800 });
+    expect(objections({ ...thick, patches: [at('vertical')] })).toContain('care runs-l1');
+    expect(objections({ ...staged, patches: [at('vertical')] }).join()).not.toContain('runs');
+    const pocket = { ...staged, patches: [at('deep pocket')] };
+    expect(objections(pocket)).toContain('care styrene-pools');
+    expect(objections({ ...pocket, climate: { ...pocket.climate, fan: true } })).not.toContain('care styrene-pools');
+    expect(objections({ ...planFromTemplate('epoxy', start), patches: [at('deep pocket')] }).join()).not.toContain('styrene');
+  });
+
   test('what was planned against them is quiet: two colors, additive last, abraded start', () => {
     const good = changeLayer(
       changeLayer(changeLayer(staged, 'l1', { application: { method: 'brush', passes: 1, color: 'black' } }), 'l5', { surface: 'additive' }),

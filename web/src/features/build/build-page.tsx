@@ -17,7 +17,7 @@ import { SaveDialog } from './save-dialog';
 import { StageBar } from './stage-bar';
 import { stageOf } from './build-stages';
 import type { StageProps } from './stage-props';
-import { useObjections, useSiblings } from './use-around';
+import { useObjections, useSettledPicture, useSiblings } from './use-around';
 import { useMix } from './mix/use-mix';
 import { useBuildKeys } from './use-build-keys';
 import { useOpenPlan } from './use-open-plan';
@@ -81,7 +81,7 @@ function OpenBuild({ build, cards, library, outdated, plan, present }: OpenBuild
   const simulation = useSimulation(plan.preview ?? present, cards);
   const siblings = useSiblings(build);
   const mix = useMix(present, cards);
-  const objections = useObjections(present, library, siblings, simulation.picture, mix.rows);
+  const objections = useObjections(present, library, siblings, useSettledPicture(simulation, present), mix.rows);
   const [sheet, setSheet] = useState<Sheet>(null);
   const readOnly = build.status === 'finished';
   const onEdit = useCallback(

@@ -9,9 +9,10 @@ import {
   type PlanDocument,
   type Sibling,
 } from '@pentimento/core';
-import { useMemo } from 'react';
+import { useEffect, useMemo, useState } from 'react';
 import { useBuildsQuery, useMoldsQuery, type Build } from '../../api/api';
 import type { Picture } from '../sequence/simulation/picture';
+import type { Simulation } from '../sequence/simulation/use-simulation';
 
 /** Other builds and molds of the same part, with their hands. */
 export function useSiblings(build: Build | undefined): readonly Sibling[] {
@@ -29,6 +30,15 @@ export function useSiblings(build: Build | undefined): readonly Sibling[] {
         .map(({ number, hand: of }) => ({ name: number, hand: of })),
     ];
   }, [build, builds.data, molds.data]);
+}
+
+/** The picture of the plan as it stands; while the hand drags, the one before, so that the rules rest with it. */
+export function useSettledPicture({ plan, picture }: Simulation, present: PlanDocument | null): Picture | null {
+  const [settled, setSettled] = useState<Picture | null>(null);
+  useEffect(() => {
+    if (picture && plan === present) setSettled(picture);
+  }, [picture, plan, present]);
+  return settled;
 }
 
 /** Every rule that objects to a plan as it stands. */
