@@ -13,8 +13,9 @@ export interface SchoolFigures {
   readonly plan: PlanDocument;
   readonly days: number;
   readonly handsOnH: number;
-  readonly peakC: number;
-  readonly interfaceC: number;
+  /** null: nothing is laid */
+  readonly peakC: number | null;
+  readonly interfaceC: number | null;
   /** [mm per m of panel]; null: nothing gelled */
   readonly bowMmPerM: number | null;
   readonly print: number | null;
@@ -64,8 +65,8 @@ export function schoolFigures(plan: PlanDocument, cards: CardLibrary, templateId
     plan: built,
     days: built.sessions.length === 0 ? 0 : (built.demoldMin - first.startMin) / 1440,
     handsOnH: handsOnHours(built, cards),
-    peakC: Math.max(...laid.map(({ peakK }) => peakK)) - KELVIN,
-    interfaceC: face?.value ?? NaN,
+    peakC: laid.length > 0 ? Math.max(...laid.map(({ peakK }) => peakK)) - KELVIN : null,
+    interfaceC: face?.value ?? null,
     bowMmPerM: distortion ? Math.abs(distortion.bowPerMeterM) * 1000 : null,
     print: distortion?.print?.index ?? null,
     laminateMm: tally.laminateMm,

@@ -162,6 +162,7 @@ describe('two schools for one mold', () => {
     expect(b.days).toBeLessThan(a.days / 3);
     expect(schoolFigures(plan, cards, null).plan.sessions).toBe(plan.sessions);
     expect(withSchool(plan, 'no such school')).toBe(plan);
+    expect(schoolFigures({ ...plan, sessions: [] }, cards, null)).toMatchObject({ days: 0, peakC: null, interfaceC: null, massKg: 0 });
   });
 
   test('cost is known once every card states one', () => {

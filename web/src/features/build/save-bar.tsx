@@ -22,8 +22,10 @@ export function SaveBar({ build, level, onSave, onFinish, onHistory, saving }: S
   const unsaved = hasEdits(plan);
   const finished = build.status === 'finished';
   return (
-    <div className="rule flex min-h-11 flex-wrap items-stretch border-b text-sm">
-      <h1 className="flex min-w-0 items-center px-4 text-lg leading-tight font-semibold">{build.name}</h1>
+    <div className="rule flex flex-wrap items-stretch border-b text-sm *:min-h-11 lg:flex-nowrap lg:*:[button]:shrink-0 lg:*:[button]:whitespace-nowrap">
+      <h1 className="flex min-w-0 items-center px-4 py-1 text-lg leading-tight font-semibold" title={build.name}>
+        <span className="lg:line-clamp-2">{build.name}</span>
+      </h1>
       {level !== null && (
         <span className="flex items-center px-3" data-testid="worst">
           <LevelMark level={level} />

@@ -17,6 +17,7 @@ export function KitStage({ build, plan, library, readOnly, onEdit, objections }:
     onEdit({ ...plan, kit: { ...kit, ...part } });
   };
   const kits = useMemo(() => kitSheet(plan, library), [plan, library]);
+  const lines = useMemo(() => takeOff(plan, library), [plan, library]);
   return (
     <StageFrame name="Kit" objections={objections} readOnly={readOnly}>
       <div className="mb-5 flex flex-wrap items-start gap-x-5 gap-y-2 text-sm">
@@ -93,7 +94,7 @@ export function KitStage({ build, plan, library, readOnly, onEdit, objections }:
       {kits.map((one) => (
         <FabricPart key={one.fabricId} kit={one} build={build.name} />
       ))}
-      <TakeOffPart lines={takeOff(plan, library)} build={build.name} />
+      {lines.length > 0 && <TakeOffPart lines={lines} build={build.name} />}
       <p className="muted text-xs">
         Torn edges feather into each other; a cut edge ridges and is butted. Glass dust and fiber: gloves, long sleeves, respirator when it flies.
       </p>

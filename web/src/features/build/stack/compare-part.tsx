@@ -16,14 +16,16 @@ interface Line {
   readonly size?: (figures: SchoolFigures) => number;
 }
 
+const degrees = (units: Units, value: number | null): string => (value === null ? '–' : units.text('temperature', value));
+
 const LINES: readonly Line[] = [
   { name: 'Days, first coat to demolding', text: ({ days }) => days.toFixed(1), size: ({ days }) => days },
   { name: 'Hands on the work', text: ({ handsOnH }) => `${handsOnH.toFixed(1)} person-h`, size: ({ handsOnH }) => handsOnH },
-  { name: 'Hottest in the laminate', text: ({ peakC }, units) => units.text('temperature', peakC), size: ({ peakC }) => peakC },
+  { name: 'Hottest in the laminate', text: ({ peakC }, units) => degrees(units, peakC), size: ({ peakC }) => peakC ?? NaN },
   {
     name: 'Hottest at the plug’s face',
-    text: ({ interfaceC }, units) => units.text('temperature', interfaceC),
-    size: ({ interfaceC }) => interfaceC,
+    text: ({ interfaceC }, units) => degrees(units, interfaceC),
+    size: ({ interfaceC }) => interfaceC ?? NaN,
   },
   {
     name: 'Bow per meter, relative',
@@ -78,7 +80,8 @@ export function ComparePart({
   const figures = shown.map((answer) => (answer?.ok ? answer.figures : null));
   const better = (line: Line, i: number): boolean => {
     const [mine, other] = [figures[i], figures[1 - i]];
-    return line.size !== undefined && mine !== null && other !== null && line.size(mine) < line.size(other) * 0.98;
+    if (!mine || !other || mine.days === 0 || other.days === 0) return false;
+    return line.size !== undefined && line.size(mine) < line.size(other) * 0.98;
   };
   return (
     <Part title="Two schools for this mold">

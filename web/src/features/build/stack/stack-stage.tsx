@@ -45,9 +45,11 @@ export function StackStage({ plan, cards, library, readOnly, onEdit, objections,
       <div className="-mx-2 mb-4">
         <StackTable plan={plan} cards={library} readOnly={readOnly} onEdit={onEdit} onExplain={setExplained} />
       </div>
-      <div className="-mx-2 mb-6">
-        <LayerDetails plan={plan} library={library} onEdit={onEdit} />
-      </div>
+      {plan.sessions.length > 0 && (
+        <div className="-mx-2 mb-6">
+          <LayerDetails plan={plan} library={library} onEdit={onEdit} />
+        </div>
+      )}
       <InfusionPart plan={plan} library={library} gelS={gelS} onEdit={onEdit} />
       <ComparePart plan={plan} cards={cards} readOnly={readOnly} onTake={onEdit} />
       {explained && (
