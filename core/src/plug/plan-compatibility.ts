@@ -1,6 +1,7 @@
 import { cardOf, type CardLibrary } from '../planning/card-library.js';
 import type { PlanDocument } from '../planning/plan-document.js';
 import { resinSubstance } from './resin-substance.js';
+import type { ReleasePlan } from '../release/release-plan.js';
 import { plugReleaseProgram } from '../release/release-steps.js';
 import { byRank, compatibility, substanceOf, weakestHeat, type CompatibilityHit } from './compatibility.js';
 
@@ -43,8 +44,31 @@ export function planCompatibility(plan: PlanDocument, cards: CardLibrary): Compa
   return byRank([...compatibility(touchingSubstances(plan, cards)), ...underRelease(plan)]);
 }
 
-/** A plan with other surfaces on its plug; the weakest of them becomes the limit of the plug's face. */
+/** Release agents of all zones. */
+function agentsOf({ release }: PlanDocument): string[] {
+  const zones = release?.zones ?? [];
+  return zones.flatMap(({ programId }) => (plugReleaseProgram(programId)?.steps ?? []).flatMap(({ substanceId }) => substanceId ?? []));
+}
+
+/** The weakest thing under the stack: surfaces and release agents that are named, else the plug itself. null: nothing limits. */
+export function weakestUnderStack(plan: PlanDocument): ReturnType<typeof weakestHeat> {
+  return weakestHeat([...(plan.plug.surfaces ?? []), ...agentsOf(plan)]) ?? weakestHeat(onThePlug(plan));
+}
+
+/** A plan whose plug face stands what the weakest thing under the stack stands. */
+function withWeakestLimit(plan: PlanDocument): PlanDocument {
+  const weakest = weakestUnderStack(plan);
+  return weakest ? { ...plan, plug: { ...plan.plug, heatLimitC: weakest.heatLimitC } } : plan;
+}
+
+/** A plan with other surfaces on its plug; the weakest thing under the stack becomes the limit of the plug's face. */
 export function withSurfaces(plan: PlanDocument, surfaces: readonly string[]): PlanDocument {
-  const weakest = weakestHeat(surfaces);
-  return { ...plan, plug: { ...plan.plug, surfaces: [...surfaces], heatLimitC: weakest?.heatLimitC ?? plan.plug.heatLimitC } };
+  return withWeakestLimit({ ...plan, plug: { ...plan.plug, surfaces: [...surfaces] } });
+}
+
+/** A plan with another release; wax under the stack limits the heat at the plug's face as well. */
+export function withRelease(plan: PlanDocument, release: ReleasePlan): PlanDocument {
+  const next = { ...plan, release };
+  const before = [...new Set(agentsOf(plan))].join();
+  return before === [...new Set(agentsOf(next))].join() ? next : withWeakestLimit(next);
 }

@@ -3,7 +3,7 @@ import { cardLibrary } from '../planning/card-library.js';
 import { evaluatePlan } from '../planning/evaluate-plan.js';
 import type { PlanDocument } from '../planning/plan-document.js';
 import { planFromTemplate } from '../planning/stack-templates.js';
-import { planCompatibility, withSurfaces } from './plan-compatibility.js';
+import { planCompatibility, withRelease, withSurfaces } from './plan-compatibility.js';
 import { compatibilityRules } from './compatibility-rules.js';
 import { compatibility, weakestHeat } from './compatibility.js';
 import { finishLadder, finishPlan } from './finish-ladder.js';
@@ -70,6 +70,12 @@ describe('in a plan', () => {
     const foam = withSurfaces(planFromTemplate('epoxy', { startDate: '2026-11-30', areaM2: 1, plug: plan.plug }), ['foam_ps']);
     expect(planCompatibility(foam, cards)).toEqual([]);
     expect(withSurfaces(plan, ['aluminum']).plug.heatLimitC).toBe(80);
+    // Wax softens: it limits the face as soon as it is planned, and no longer once it is not.
+    const waxed = withRelease(plan, { ...defaultRelease(1), zones: [{ ...defaultRelease(1).zones[0], programId: 'paste-wax' }] });
+    expect(waxed.plug.heatLimitC).toBe(60);
+    const semi = withRelease(waxed, { ...defaultRelease(1), zones: [{ ...defaultRelease(1).zones[0], programId: 'semi-permanent' }] });
+    expect(semi.plug.heatLimitC).toBe(90);
+    expect(withRelease(clay, defaultRelease(1)).plug.heatLimitC).toBe(45);
   });
 
   test('a surface that is none is refused', () => {

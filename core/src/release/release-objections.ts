@@ -95,6 +95,23 @@ function flangeZones({ design }: PlanDocument, release: ReleasePlan): Objection[
     );
 }
 
+/** Zones leave a tenth of the plug out before anybody is asked. */
+const COVER_SHARE = 0.9;
+
+function coverage({ areaM2 }: PlanDocument, { zones }: ReleasePlan): Objection[] {
+  const covered = zones.filter(({ id }) => !id.startsWith('flange-')).reduce((sum, zone) => sum + zone.areaM2, 0);
+  if (covered >= COVER_SHARE * areaM2) return [];
+  return [
+    say(
+      'care',
+      'zones-short',
+      `Zones cover ${amount('area', covered)} of ${amount('area', areaM2)}`,
+      'Where no release goes on, the mold stays on.',
+      'Correct the areas, or add the zone that is missing.',
+    ),
+  ];
+}
+
 function times(plan: PlanDocument, release: ReleasePlan, cards: CardLibrary): Objection[] {
   const found: Objection[] = [];
   const ready = readyAtMin(plan, cards);
@@ -173,6 +190,7 @@ export function releaseObjections(plan: PlanDocument, cards: CardLibrary): Objec
   return [
     ...release.zones.flatMap((zone) => [...mixtures(zone), ...withoutRelease(zone, plan, cards), ...air(zone, plan, release)]),
     ...flangeZones(plan, release),
+    ...coverage(plan, release),
     ...times(plan, release, cards),
     ...gate,
   ];

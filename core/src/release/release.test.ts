@@ -98,6 +98,13 @@ describe('what does not work', () => {
     expect(thursday.sessions[0].startMin - plan.sessions[0].startMin).toBe(4 * 1440);
   });
 
+  test('zones that leave part of the plug out are asked about; a neighbor’s flange does not fill the gap', () => {
+    const short = { ...zoned('paste-wax'), zones: [{ ...zoned('paste-wax').zones[0], areaM2: 0.5 }] };
+    expect(ids(short)).toContain('care zones-short');
+    expect(ids({ ...short, zones: [...short.zones, { ...short.zones[0], id: 'flange-k' }] })).toContain('care zones-short');
+    expect(ids({ ...short, zones: [...short.zones, { ...short.zones[0], id: 'rim' }] })).not.toContain('care zones-short');
+  });
+
   test('a neighbor’s flange without release is stopped until it is a zone', () => {
     const design = {
       direct: false,

@@ -6,6 +6,7 @@ import {
   gateTests,
   readinessChecks,
   withPatches,
+  withRelease,
   withSurfaces,
   type CardLibrary,
   type Patch,
@@ -65,9 +66,13 @@ export function wellPrepared(plan: PlanDocument, cards: CardLibrary): PlanDocume
   };
   const release = { ...defaultRelease(measured.areaM2), startMin: hour(-2, 8) };
   const colored = changeLayer(
-    changeLayer(changeLayer({ ...measured, design, release }, 'l1', { application: { method: 'brush', passes: 1, color: 'black' } }), 'l2', {
-      application: { method: 'brush', passes: 1, color: 'orange' },
-    }),
+    changeLayer(
+      changeLayer(withRelease({ ...measured, design }, release), 'l1', { application: { method: 'brush', passes: 1, color: 'black' } }),
+      'l2',
+      {
+        application: { method: 'brush', passes: 1, color: 'orange' },
+      },
+    ),
     'l5',
     { surface: 'additive' },
   );
@@ -105,7 +110,10 @@ export function mirroredSeat(plan: PlanDocument, cards: CardLibrary): PlanDocume
       { id: 'flange-keel', name: 'Flange at Keel', areaM2: 0.063, programId: 'wax-film', already: 'bare' as const },
     ],
   };
-  const closed = changeLayer({ ...measured, design, release }, 'l5', { surface: 'additive', extras: { flangePlies: 2, cornerPlies: 1 } });
+  const closed = changeLayer(withRelease({ ...measured, design }, release), 'l5', {
+    surface: 'additive',
+    extras: { flangePlies: 2, cornerPlies: 1 },
+  });
   const intake: PlugIntake = {
     ...DEFAULT_INTAKE,
     hand: 'right',

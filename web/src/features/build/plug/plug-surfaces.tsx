@@ -1,4 +1,4 @@
-import { substances, weakestHeat, withSurfaces, type PlanDocument } from '@pentimento/core';
+import { substances, weakestHeat, weakestUnderStack, withSurfaces, type PlanDocument } from '@pentimento/core';
 import { ArrowUp, X } from 'lucide-react';
 import { Part } from '../../../shared/fields';
 import { useUnits } from '../../../shared/use-units';
@@ -7,7 +7,7 @@ import { useUnits } from '../../../shared/use-units';
 export function PlugSurfaces({ plan, onEdit }: { plan: PlanDocument; onEdit: (plan: PlanDocument) => void }) {
   const units = useUnits();
   const surfaces = plan.plug.surfaces ?? [];
-  const weakest = weakestHeat(surfaces);
+  const weakest = weakestUnderStack(plan);
   const nameOf = (id: string): string => substances.find((one) => one.id === id)?.name ?? id;
   const raise = (at: number): void => {
     const next = [...surfaces];
@@ -78,7 +78,7 @@ export function PlugSurfaces({ plan, onEdit }: { plan: PlanDocument; onEdit: (pl
       <p className="mt-2 text-sm">
         {weakest
           ? `Weakest: ${weakest.substance.name}, typically ${units.text('temperature', weakest.heatLimitC)}. It limits the plug’s face; its data sheet decides.`
-          : 'Nothing named yet that limits the heat: the plug’s own limit counts.'}
+          : 'Nothing here limits the heat: the plug’s own limit counts.'}
       </p>
     </Part>
   );

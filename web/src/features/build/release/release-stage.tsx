@@ -9,6 +9,7 @@ import {
   releaseSchedule,
   releaseUse,
   sessionsBehindGate,
+  withRelease,
   type ReleasePlan,
 } from '@pentimento/core';
 import { FlagCell, Part } from '../../../shared/fields';
@@ -34,7 +35,7 @@ export function ReleaseStage(props: StageProps) {
             type="button"
             className="btn btn-sm btn-primary mt-3"
             onClick={() => {
-              onEdit({ ...plan, release: defaultRelease(plan.areaM2) });
+              onEdit(withRelease(plan, defaultRelease(plan.areaM2)));
             }}
           >
             Plan the release
@@ -47,7 +48,7 @@ export function ReleaseStage(props: StageProps) {
 
 function PlannedRelease({ plan, library, readOnly, onEdit, objections, person, release }: StageProps & { release: ReleasePlan }) {
   const change = (next: ReleasePlan): void => {
-    onEdit({ ...plan, release: next });
+    onEdit(withRelease(plan, next));
   };
   const schedule = releaseSchedule(plan, release);
   const first = plan.sessions.at(0);

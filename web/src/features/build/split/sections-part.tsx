@@ -1,4 +1,4 @@
-import { defaultRelease, designRanges, type MoldDesign, type PlanDocument } from '@pentimento/core';
+import { defaultRelease, designRanges, withRelease, type MoldDesign, type PlanDocument } from '@pentimento/core';
 import { ArrowUp, Trash2 } from 'lucide-react';
 import { AddButton } from '../../../shared/edit-table';
 import { ChoiceCell, Part, TextCell } from '../../../shared/fields';
@@ -44,7 +44,7 @@ export function SectionsPart({ plan, design, onChange, onEdit }: SectionsPartPro
       programId: first?.programId ?? 'wax-film',
       already: 'bare' as const,
     };
-    onEdit({ ...plan, design, release: { ...release, zones: [...release.zones, zone] } });
+    onEdit(withRelease({ ...plan, design }, { ...release, zones: [...release.zones, zone] }));
   };
   return (
     <Part title="Sections, in the order they are laid">
