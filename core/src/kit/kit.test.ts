@@ -147,6 +147,7 @@ describe('kit of a plan', () => {
     const lines = takeOff(plan, cards);
     expect(new Set(lines.map(({ kind }) => kind))).toEqual(new Set(['resin', 'hardener', 'reinforcement', 'release agent']));
     for (const { net, take } of lines) expect(take / net).toBeCloseTo(1.08, 9);
+    expect(takeOffCsv(lines)).toMatch(/roll 1250 mm/);
     const csv = takeOffCsv([{ ...lines[0], what: '=cmd, "x"' }]);
     expect(csv.split('\r\n')[1]).toMatch(/^"'=cmd, ""x""",resin,/);
   });

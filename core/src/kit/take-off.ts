@@ -4,6 +4,7 @@ import { cardOf, type CardLibrary } from '../planning/card-library.js';
 import type { PlanDocument } from '../planning/plan-document.js';
 import { releaseUse } from '../release/release-schedule.js';
 import { infusedLayers } from '../stack/plan-infusion.js';
+import { amount, fillAmounts } from '../units/amounts.js';
 import { laidMasses } from '../stack/tally.js';
 import { DEFAULT_KIT } from './kit-plan.js';
 import { kitSheet } from './kit-sheet.js';
@@ -58,7 +59,7 @@ function fabricLines(plan: PlanDocument, cards: CardLibrary): TakeOffLine[] {
       take: takeM,
       unit: 'm',
       cost: perM2 === null ? null : (perM2 * takeM * roll.rollWidthMm) / 1000,
-      note: `${String(plies.length)} plies, ${String(pieces)} pieces, roll ${String(roll.rollWidthMm)} mm`,
+      note: `${String(plies.length)} plies, ${String(pieces)} pieces, roll ${amount('thickness', roll.rollWidthMm)}`,
     };
   });
 }
@@ -115,7 +116,7 @@ export function takeOffCsv(lines: readonly TakeOffLine[]): string {
     take.toFixed(3),
     unit,
     cost === null ? '' : cost.toFixed(2),
-    note,
+    fillAmounts(note, 'metric'),
   ]);
   return [['item', 'kind', 'net', 'take_with_waste', 'unit', 'cost', 'note'], ...rows].map((row) => row.map(field).join(',')).join('\r\n') + '\r\n';
 }

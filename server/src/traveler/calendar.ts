@@ -34,7 +34,9 @@ export function calendarOf(name: string, buildId: string, traveler: Traveler, ur
       : []),
     ...plan.sessions.map((session) => {
       const rows = mix.filter((row) => row.session.id === session.id);
-      const pots = rows.map((row) => `${row.layer.name}: ${String(row.pots)} pots of ${row.potG.toFixed(0)} g ${row.card.name}`);
+      const pots = rows.map(
+        (row) => `${row.layer.name}: ${String(row.pots)} ${row.pots === 1 ? 'pot' : 'pots'} of ${row.potG.toFixed(0)} g ${row.card.name}`,
+      );
       return entry(
         session.id,
         session.name,

@@ -73,7 +73,7 @@ export function travelerDocument(traveler: Traveler, head: TravelerHead, reader:
       ...splitPart(traveler, reader),
       ...releasePart(traveler),
       ...sessionParts(traveler, reader),
-      ...kitPart(traveler),
+      ...kitPart(traveler, reader),
       heading('Demold'),
       {
         text: `${momentText(plan.startDate, plan.demoldMin)}. Cool, evenly all round: wedges, air, water for soluble film. No lever at one side. Number and hand on the mold before it leaves the plug.`,

@@ -51,13 +51,15 @@ export function table(head: readonly string[], rows: readonly (readonly TableCel
   };
 }
 
-/** A broken limit in a line. */
-function limitLine({ subject, remedy }: Verdict): Content {
-  return { text: [{ text: `STOP  Limit broken: ${subject}. `, style: 'strong' }, remedy] };
+/** A broken limit in a line, a temperature with what it may be. */
+function limitLine({ subject, remedy, quantity, value, limit, sense }: Verdict, reader: Reader): Content {
+  const degrees = (c: number): string => amountText(reader, 'temperature', c);
+  const size = quantity === 'temperature' ? `, ${degrees(value)}, ${sense} ${degrees(limit)}` : '';
+  return { text: [{ text: `STOP  Limit broken: ${subject}${size}. `, style: 'strong' }, remedy] };
 }
 
-export function objectionsPart({ objections, evaluation }: Traveler, { system }: Reader): Content[] {
-  const fill = (text: string): string => fillAmounts(text, system);
+export function objectionsPart({ objections, evaluation }: Traveler, reader: Reader): Content[] {
+  const fill = (text: string): string => fillAmounts(text, reader.system);
   const serious = objections.filter(({ level }) => level !== 'note');
   const broken = evaluation.verdicts.filter(({ level }) => level === 'stop');
   if (serious.length + broken.length === 0) return [];
@@ -65,7 +67,7 @@ export function objectionsPart({ objections, evaluation }: Traveler, { system }:
     heading('Before anything else'),
     {
       ul: [
-        ...broken.map(limitLine),
+        ...broken.map((verdict) => limitLine(verdict, reader)),
         ...serious.map(({ level, title, why, remedy }): Content => ({
           text: [{ text: `${level.toUpperCase()}  ${fill(title)}. `, style: 'strong' }, `${fill(why)} ${fill(remedy)}`],
         })),
@@ -212,7 +214,7 @@ export function sessionParts(traveler: Traveler, reader: Reader): Content[] {
   }));
 }
 
-export function kitPart({ kits, takeOff }: Traveler): Content[] {
+export function kitPart({ kits, takeOff }: Traveler, reader: Reader): Content[] {
   return [
     heading('Kit'),
     table(
@@ -221,7 +223,7 @@ export function kitPart({ kits, takeOff }: Traveler): Content[] {
         name,
         String(plies.length),
         String(plies.reduce((sum, ply) => sum + ply.pieces.length, 0)),
-        `${roll.rollWidthMm.toFixed(0)} mm`,
+        amountText(reader, 'thickness', roll.rollWidthMm),
         `${takeM.toFixed(1)} m`,
         `${(roll.waste * 100).toFixed(0)} %`,
       ]),
@@ -231,7 +233,12 @@ export function kitPart({ kits, takeOff }: Traveler): Content[] {
     heading('Take-off'),
     table(
       ['Item', 'Net', 'Take', 'Note'],
-      takeOff.map(({ what, net, take, unit, note }) => [what, `${net.toFixed(2)} ${unit}`, `${take.toFixed(2)} ${unit}`, note]),
+      takeOff.map(({ what, net, take, unit, note }) => [
+        what,
+        `${net.toFixed(2)} ${unit}`,
+        `${take.toFixed(2)} ${unit}`,
+        fillAmounts(note, reader.system),
+      ]),
       ['*', 60, 60, '*'],
     ),
   ];

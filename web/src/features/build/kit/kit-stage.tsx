@@ -179,6 +179,7 @@ function FabricPart({ kit, build }: { kit: FabricKit; build: string }) {
 }
 
 function TakeOffPart({ lines, build }: { lines: ReturnType<typeof takeOff>; build: string }) {
+  const { fill } = useUnits();
   const known = lines.filter(({ cost }) => cost !== null);
   return (
     <Part
@@ -216,7 +217,7 @@ function TakeOffPart({ lines, build }: { lines: ReturnType<typeof takeOff>; buil
                 {take.toFixed(2)} {unit}
               </td>
               <td className="num py-0.5 pr-3 text-right">{cost === null ? '–' : cost.toFixed(2)}</td>
-              <td className="muted py-0.5">{note}</td>
+              <td className="muted py-0.5">{fill(note)}</td>
             </tr>
           ))}
         </tbody>

@@ -1,4 +1,4 @@
-import { momentText, planCautions, worstObjection, type Objection } from '@pentimento/core';
+import { momentText, planCautions, releaseSchedule, worstObjection, type Objection } from '@pentimento/core';
 import { CalendarDays, FileText } from 'lucide-react';
 import { useState } from 'react';
 import { Part } from '../../../shared/fields';
@@ -82,6 +82,14 @@ export function TravelerStage({ build, plan, library, simulation, all, unsaved }
         </Part>
         <Part title="In short">
           <ol className="text-sm" aria-label="Sessions">
+            {plan.release && (
+              <li className="hairline flex gap-3 border-b py-1">
+                <span className="w-5" />
+                <span className="num w-36">{momentText(plan.startDate, plan.release.startMin)}</span>
+                <span className="font-semibold">Release</span>
+                <span className="muted">gate {momentText(plan.startDate, releaseSchedule(plan, plan.release).gateMin)}</span>
+              </li>
+            )}
             {plan.sessions.map((session, i) => (
               <li key={session.id} className="hairline flex gap-3 border-b py-1">
                 <span className="num muted w-5">{i + 1}</span>
