@@ -23,7 +23,7 @@ export interface BackingTime {
 }
 
 /**
- * Earliest bonding of a frame: every layer of the last session at its card's cure for backing, the usual hours past, the back cool.
+ * Earliest bonding of a frame: every layer at its card's cure for backing, the usual hours past, the back cool.
  * @param result a converged run of the plan
  */
 export function earliestBacking(plan: PlanDocument, result: GrowthResult, cards: CardLibrary): BackingTime | null {
@@ -47,6 +47,12 @@ export function earliestBacking(plan: PlanDocument, result: GrowthResult, cards:
     waitsFor = cured ? 'cooling' : 'cure';
   }
   return { earliestS: null, waitsFor: startS > endS ? 'demolding' : waitsFor, needCure, hours };
+}
+
+/** Earliest bonding where a frame is planned at all; null: none, or the run did not end well. */
+export function backingOf(plan: PlanDocument, result: GrowthResult, cards: CardLibrary): BackingTime | null {
+  const framed = plan.design !== undefined && plan.design.backing.kind !== 'none';
+  return framed && result.status === 'converged' ? earliestBacking(plan, result, cards) : null;
 }
 
 /** A frame that is planned before the shell has settled. */

@@ -15,7 +15,6 @@ export function boltPattern(lengthMm: number, spacingMm: number): BoltPattern {
   const count = Math.max(2, Math.ceil(lengthMm / spacingMm));
   const pitchMm = lengthMm / count;
   const boltsMm = Array.from({ length: count }, (_, i) => (i + 0.5) * pitchMm);
-  // Between bolts: the first gap, and the last but one (or a third of the last gap where there are few).
-  const second = count > 3 ? (count - 2) * pitchMm : lengthMm - 0.7 * pitchMm;
-  return { boltsMm, pitchMm, dowelsMm: [pitchMm, second] };
+  // One outside the first bolt, one in the last gap: far apart, and never the same from both ends.
+  return { boltsMm, pitchMm, dowelsMm: [0.24 * pitchMm, (count - 1) * pitchMm] };
 }

@@ -47,7 +47,8 @@ test('bolts keep the pitch, dowels are two and never symmetric', () => {
       expect(Math.max(...boltsMm)).toBeLessThan(length);
       expect(Math.abs(dowelsMm[0] - (length - dowelsMm[1]))).toBeGreaterThan(0.1 * pitchMm);
       expect(dowelsMm[1]).toBeLessThan(length);
-      expect(dowelsMm[1]).toBeGreaterThan(dowelsMm[0]);
+      expect(dowelsMm[1] - dowelsMm[0]).toBeGreaterThan(0.35 * length);
+      for (const dowel of dowelsMm) for (const bolt of boltsMm) expect(Math.abs(dowel - bolt)).toBeGreaterThan(0.2 * pitchMm);
     }),
   );
 });

@@ -36,6 +36,10 @@ export function handFinding({ hand, mirrorOf }: Pick<PlugIntake, 'hand' | 'mirro
     if (same) return { level: 'care', why: `${same.name} of the same part is ${hand} as well.`, remedy: 'Check that two of this hand are wanted.' };
   }
   if (hand === 'none' && siblings.some((one) => one.hand !== 'none'))
-    return { level: 'care', why: 'Others of this part have a hand, this one has none.', remedy: 'Say left, right, or that it is symmetric.' };
+    return {
+      level: 'care',
+      why: 'Others of this part have a hand, this one has none.',
+      remedy: 'Say left or right; a symmetric part gets a part name of its own.',
+    };
   return null;
 }

@@ -29,8 +29,10 @@ export const DEFAULT_KIT: KitPlan = { rollWidthMm: null, overlapMm: 40, staggerM
 /** @throws DomainError naming what makes no sense */
 export function checkKit(kit: KitPlan): void {
   if (kit.rollWidthMm !== null) requireInRange('roll width', kit.rollWidthMm, kitRanges.rollWidthMm);
-  requireInRange('overlap', kit.overlapMm, kitRanges.overlapMm);
   requireInRange('stagger of joints', kit.staggerMm, kitRanges.staggerMm);
   requireInRange('longest piece', kit.longestPieceMm, kitRanges.longestPieceMm);
+  // A lap is a part of the piece: wider than half of it there would be no piece left.
+  const most = Math.min(kitRanges.overlapMm.max, kit.longestPieceMm / 2, (kit.rollWidthMm ?? Infinity) / 2);
+  requireInRange('overlap', kit.overlapMm, { ...kitRanges.overlapMm, max: most });
   requireInRange('shop waste', kit.wastePct, kitRanges.wastePct);
 }

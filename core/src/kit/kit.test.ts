@@ -168,5 +168,8 @@ describe('kit of a plan', () => {
     expect(() => {
       checkKit({ ...DEFAULT_KIT, overlapMm: -5 });
     }).toThrow(/overlap/);
+    expect(() => {
+      checkKit({ ...DEFAULT_KIT, rollWidthMm: 200, overlapMm: 150 });
+    }).toThrow(/overlap: got 150, expected between 0 and 100 mm/);
   });
 });

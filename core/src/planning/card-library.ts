@@ -3,6 +3,7 @@ import type { ThermalMaterial } from '../laminate/mixture.js';
 import { builtInMaterials } from '../materials/built-in-materials.js';
 import { cardNumber, type MaterialCard, type VersionedCard } from '../materials/material-card.js';
 import { resinCardOf, type ResinCard } from '../materials/resin-card.js';
+import { plugReleaseProgram } from '../release/release-steps.js';
 import type { PlanDocument } from './plan-document.js';
 
 /** Cards by id, as a plan looks them up. */
@@ -34,9 +35,14 @@ export function cardOf({ resins }: CardLibrary, id: string): ResinCard {
   throw new DomainError({ code: 'unknown-card', quantity: 'resin card', value: id, expected: `one of ${[...resins.keys()].join(', ')}` });
 }
 
-/** Cards that a plan uses: its resins and its plug. */
-export function usedCardIds(plan: PlanDocument): string[] {
-  return [...new Set([plan.plug.materialId, ...plan.sessions.flatMap((session) => session.layers.map((layer) => layer.cardId))])];
+/** Cards that a plan uses: plug, resins, reinforcements, release agents, and what an infusion takes. */
+export function usedCardIds({ plug, sessions, release, infusion }: PlanDocument): string[] {
+  const layers = sessions.flatMap((session) => session.layers);
+  const agents = (release?.zones ?? []).flatMap(({ programId }) =>
+    (plugReleaseProgram(programId)?.steps ?? []).flatMap(({ cardId }) => cardId ?? []),
+  );
+  const infused = infusion ? [infusion.meshId ?? [], infusion.hardenerId].flat() : [];
+  return [...new Set([plug.materialId, ...layers.flatMap(({ cardId, fabricId }) => [cardId, fabricId ?? []].flat()), ...agents, ...infused])];
 }
 
 /** A plan that keeps the versions of the cards it uses: those it kept already, else the newest. */

@@ -4,7 +4,7 @@ import { DEFAULT_INTAKE } from '../plug/plug-intake.js';
 import { defaultRelease, zoneStates } from '../release/release-plan.js';
 import { plugReleasePrograms } from '../release/release-steps.js';
 import { fillAmounts } from '../units/amounts.js';
-import { cardLibrary } from './card-library.js';
+import { cardLibrary, keepCardVersions } from './card-library.js';
 import { checkPlan } from './check-plan.js';
 import { changeLayer, withPatches, withRole } from './edit-plan.js';
 import { objection, planStages, worstFirst, worstObjection } from './objection.js';
@@ -55,6 +55,14 @@ test('whatever is planned, every objection says what, why and what to do, once, 
       },
     ),
     { numRuns: 60 },
+  );
+});
+
+test('a plan keeps the versions of everything it is made of, reinforcement, release and infusion too', () => {
+  const infused = { ...planFromTemplate('infused', start), release: defaultRelease(1) };
+  const newest = [...cards.sheets.values()].map((card) => ({ ...card, version: 3 }));
+  expect(Object.keys(keepCardVersions(infused, newest).cardVersions ?? {}).sort()).toEqual(
+    ['abs', 'biax_600', 'cumene', 'film_soluble', 'flow_mesh', 'gelcoat_iso', 'mat_450', 've_infusion', 've_skin', 'wax_paste'].sort(),
   );
 });
 

@@ -1,4 +1,4 @@
-import { earliestBacking } from '../design/backing.js';
+import { backingOf } from '../design/backing.js';
 import { kitSheet, type FabricKit } from '../kit/kit-sheet.js';
 import { takeOff, type TakeOffLine } from '../kit/take-off.js';
 import { mixObjections, mixSheet, type MixRow, type PotLookup } from '../mix/mix-sheet.js';
@@ -45,7 +45,7 @@ export function gelTimes(plan: PlanDocument, { result }: Pick<PlanEvaluation, 'r
 export function makeTraveler(plan: PlanDocument, cards: CardLibrary, siblings: AroundPlan['siblings'] = [], look?: PotLookup): Traveler {
   const evaluation = evaluatePlan(plan, cards);
   const mix = mixSheet(plan, cards, look);
-  const backing = evaluation.result.status === 'converged' ? earliestBacking(plan, evaluation.result, cards) : null;
+  const backing = backingOf(plan, evaluation.result, cards);
   return {
     plan,
     evaluation,

@@ -1,7 +1,7 @@
 import {
+  backingOf,
   cardLibrary,
   DomainError,
-  earliestBacking,
   evaluatePlan,
   gelTimes,
   mixObjections,
@@ -59,7 +59,7 @@ const service = {
       previous = evaluation.result.status === 'converged' ? evaluation : undefined;
       const { picture, transfer: buffers } = pictureOf(evaluation, performance.now() - start, {
         gelAfterS: [...gelTimes(plan, evaluation)],
-        backing: evaluation.result.status === 'converged' ? earliestBacking(plan, evaluation.result, library) : null,
+        backing: backingOf(plan, evaluation.result, library),
       });
       return transfer({ ok: true, picture }, buffers);
     } catch (error) {
@@ -96,7 +96,7 @@ const service = {
       const evaluation = evaluatePlan(plan, library, {});
       const { result, verdicts } = evaluation;
       if (result.status !== 'converged') return null;
-      const around = { siblings, gelS: gelTimes(plan, evaluation), backing: earliestBacking(plan, result, library) };
+      const around = { siblings, gelS: gelTimes(plan, evaluation), backing: backingOf(plan, result, library) };
       return { verdicts, objections: worstFirst([...planObjections(plan, library, around), ...mixObjections(mixSheet(plan, library, pots))]) };
     } catch {
       return null;
