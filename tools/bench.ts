@@ -1,4 +1,5 @@
-import { readCase, reportCase, simulateGrowth, type CaseReport, type GrowthCase, type GrowthResult, type ParsedCase } from '@pentimento/core';
+import { readCase, reportCase, type CaseReport, type ParsedCase } from '@pentimento/core/formats';
+import { simulateGrowth, type GrowthCase, type GrowthResult } from '@pentimento/core/growth';
 import { build } from 'esbuild';
 import { availableParallelism } from 'node:os';
 import { readdirSync, readFileSync, rmSync } from 'node:fs';

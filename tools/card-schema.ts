@@ -1,4 +1,4 @@
-import { cardFileSchema } from '@pentimento/core';
+import { cardFileSchema } from '@pentimento/core/formats';
 import { writeFileSync } from 'node:fs';
 
 /** npm run card-schema: writes docs/card-file.schema.json from the tables of fields. */

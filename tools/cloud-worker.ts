@@ -1,4 +1,5 @@
-import { cardLibrary, cloudRun, cloudTimes } from '@pentimento/core';
+import { cardLibrary } from '@pentimento/core/plan';
+import { cloudRun, cloudTimes } from '@pentimento/core/uncertainty';
 import { parentPort, workerData } from 'node:worker_threads';
 import { fiveDayPlan } from './five-day-case.js';
 

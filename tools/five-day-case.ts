@@ -1,4 +1,5 @@
-import { cardLibrary, planFromTemplate, planToCase, type GrowthCase, type PlanDocument } from '@pentimento/core';
+import type { GrowthCase } from '@pentimento/core/growth';
+import { cardLibrary, planFromTemplate, planToCase, type PlanDocument } from '@pentimento/core/plan';
 
 /** The five-day, seven-layer build of the speed goals: two gel coats, two skins, three bulk sessions, day and night. */
 export function fiveDayPlan(): PlanDocument {

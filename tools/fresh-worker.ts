@@ -1,4 +1,4 @@
-import { simulateGrowth } from '@pentimento/core';
+import { simulateGrowth } from '@pentimento/core/growth';
 import { parentPort } from 'node:worker_threads';
 import { fiveDayCase } from './five-day-case.js';
 

@@ -1,4 +1,6 @@
-import { DomainError, readCase, reportCase, simulateGrowth } from '@pentimento/core';
+import { DomainError } from '@pentimento/core/errors';
+import { readCase, reportCase } from '@pentimento/core/formats';
+import { simulateGrowth } from '@pentimento/core/growth';
 import { readFileSync } from 'node:fs';
 
 /** npm run simulate -- case.json: the shop's scripting door; docs/formats.md. */

@@ -8,7 +8,7 @@ const api = process.env.API_TARGET ?? 'http://127.0.0.1:4310';
 export default defineConfig({
   root: fileURLToPath(new URL('.', import.meta.url)),
   plugins: [react(), tailwindcss()],
-  resolve: { alias: { '@pentimento/core': fileURLToPath(new URL('../core/src/index.ts', import.meta.url)) } },
+  resolve: { alias: [{ find: /^@pentimento\/core\/([a-z-]+)$/, replacement: fileURLToPath(new URL('../core/src/$1/index.ts', import.meta.url)) }] },
   worker: { format: 'es' },
   server: { proxy: { '/api': { target: api } } },
   build: { target: 'es2022', chunkSizeWarningLimit: 800 },

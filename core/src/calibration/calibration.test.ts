@@ -1,7 +1,7 @@
-import { KELVIN } from '../cure/kinetics.js';
-import { cardLibrary, cardOf } from '../planning/card-library.js';
-import { planFromTemplate } from '../planning/stack-templates.js';
-import { planToCase } from '../planning/plan-to-case.js';
+import { KELVIN } from '../units/kelvin.js';
+import { cardLibrary, cardOf } from '../plan/card-library.js';
+import { planFromTemplate } from '../plan/stack-templates.js';
+import { planToCase } from '../plan/plan-to-case.js';
 import { simulateGrowth } from '../growth/simulate-growth.js';
 import { sampleSegment } from '../growth/field-history.js';
 import { objectionsTo, type CupTest } from './cup-test.js';
@@ -11,7 +11,7 @@ import { standInReadings, standInTruth } from './stand-in-logger.js';
 import { sheetCupTests } from './sheet-tests.js';
 import { readTemperatureLog } from './temperature-log.js';
 import { withValues } from '../materials/material-card.js';
-import { simulateCup } from '../cure/cup-test.js';
+import { simulateCup } from '../growth/cup-test.js';
 
 const library = cardLibrary();
 const iso = cardOf(library, 'iso_lam');

@@ -1,6 +1,6 @@
-import { simulateCup } from '../cure/cup-test.js';
+import { simulateCup } from '../growth/cup-test.js';
 import type { KineticCard } from '../cure/kinetic-card.js';
-import { KELVIN } from '../cure/kinetics.js';
+import { KELVIN } from '../units/kelvin.js';
 import { sampleSegment } from '../growth/field-history.js';
 import type { GrowthCase } from '../growth/growth-case.js';
 import { simulateGrowth } from '../growth/simulate-growth.js';

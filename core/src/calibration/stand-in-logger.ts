@@ -1,7 +1,7 @@
-import { simulateCup } from '../cure/cup-test.js';
+import { simulateCup } from '../growth/cup-test.js';
 import type { KineticCard } from '../cure/kinetic-card.js';
-import { KELVIN } from '../cure/kinetics.js';
-import { SeededRandom } from '../uncertainty/seeded-random.js';
+import { KELVIN } from '../units/kelvin.js';
+import { SeededRandom } from '../numerics/seeded-random.js';
 import { laggedC } from './observations.js';
 
 /** A reading of the stand-in device; null: it did not answer. */

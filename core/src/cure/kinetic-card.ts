@@ -1,6 +1,6 @@
 import { DomainError } from '../errors/domain-error.js';
 import { requireInRange, type Range } from '../errors/require.js';
-import { DEFAULT_FILLER, type ThermalMaterial } from '../laminate/mixture.js';
+import { DEFAULT_FILLER, type ThermalMaterial } from '../heat/mixture.js';
 
 /**
  * The numbers with which a resin cures in the simulation (keys as in the case files, see docs/formats.md).

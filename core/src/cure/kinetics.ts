@@ -1,10 +1,10 @@
 import { DomainError } from '../errors/domain-error.js';
 import { requireInRange } from '../errors/require.js';
 import type { KineticCard } from './kinetic-card.js';
+import { KELVIN } from '../units/kelvin.js';
 import { maxCureAt } from './vitrification.js';
 
 export const GAS_CONSTANT = 8.314462618;
-export const KELVIN = 273.15;
 const REFERENCE_K = 298.15;
 
 /** Range and fineness of the tables [K]; a field that leaves it is reported as diverged. */

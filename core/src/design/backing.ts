@@ -1,11 +1,11 @@
-import { KELVIN } from '../cure/kinetics.js';
+import { KELVIN } from '../units/kelvin.js';
 import { sampleSegment } from '../growth/field-history.js';
 import type { GrowthResult } from '../growth/growth-result.js';
-import type { CardLibrary } from '../planning/card-library.js';
-import type { MoldDesign } from './mold-design.js';
-import type { PlanDocument } from '../planning/plan-document.js';
-import { objection, type Objection } from '../planning/objection.js';
-import { placeLayers } from '../planning/verdicts/placed-layer.js';
+import type { CardLibrary } from '../plan/card-library.js';
+import type { MoldDesign } from '../plan/parts/mold-design.js';
+import type { PlanDocument } from '../plan/plan-document.js';
+import { objection, type Objection } from '../plan/objection.js';
+import { placeLayers } from '../plan/placed-layer.js';
 
 /** Hours at 20 °C after the last session that a frame waits at the least (docs/references.md#mold-build-up). */
 export const LEAST_HOURS = 24;

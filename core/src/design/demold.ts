@@ -1,5 +1,5 @@
 import { amount } from '../units/amounts.js';
-import type { PullFace } from './mold-design.js';
+import type { PullFace } from '../plan/parts/mold-design.js';
 
 export type DemoldGrade = 'easy' | 'careful' | 'hard' | 'split';
 

@@ -1,9 +1,9 @@
 import { amount } from '../units/amounts.js';
-import type { PlugIntake } from '../plug/plug-intake.js';
-import { objection, type Objection } from '../planning/objection.js';
+import type { PlugIntake } from '../plan/parts/plug-intake.js';
+import { objection, type Objection } from '../plan/objection.js';
 import { demoldGrade, LEAST_RADIUS_MM } from './demold.js';
 import { flangeNeedMm } from './flange-width.js';
-import type { MoldDesign } from './mold-design.js';
+import type { MoldDesign } from '../plan/parts/mold-design.js';
 import { panelDeflectionM, type PanelInput } from './panel-deflection.js';
 
 const split = (level: Objection['level'], id: string, title: string, why: string, remedy: string): Objection =>

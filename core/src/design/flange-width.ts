@@ -1,5 +1,5 @@
 import { amount } from '../units/amounts.js';
-import type { FlangeKind } from './mold-design.js';
+import type { FlangeKind } from '../plan/parts/mold-design.js';
 
 /** One thing a flange needs room for. */
 export interface FlangeStrip {

@@ -1,4 +1,4 @@
-import type { Hand, PlugIntake } from '../plug/plug-intake.js';
+import type { Hand, PlugIntake } from '../plan/parts/plug-intake.js';
 
 /** Another build or mold of the same part. */
 export interface Sibling {

@@ -1,4 +1,4 @@
-import type { OffsetBuild } from './mold-design.js';
+import type { OffsetBuild } from '../plan/parts/mold-design.js';
 
 /** Sheet wax over the thing that the cover must fit. */
 export interface OffsetPlan {

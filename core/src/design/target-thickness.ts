@@ -1,5 +1,5 @@
 import { amount } from '../units/amounts.js';
-import type { MoldUse } from '../plug/plug-intake.js';
+import type { MoldUse } from '../plan/parts/plug-intake.js';
 
 export interface ThicknessRange {
   readonly fromMm: number;

@@ -1,6 +1,6 @@
-import { KELVIN } from '../cure/kinetics.js';
+import { KELVIN } from '../units/kelvin.js';
 import type { GrowthResult } from '../growth/growth-result.js';
-import type { PlacedLayer } from '../planning/verdicts/placed-layer.js';
+import type { PlacedLayer } from '../plan/placed-layer.js';
 import type { SettingLayer } from './setting-layer.js';
 import { stiffnessLeft } from './stiffness-left.js';
 

@@ -1,8 +1,8 @@
 import { withValues } from '../materials/material-card.js';
-import { cardLibrary, cardOf } from '../planning/card-library.js';
-import { changeLayer } from '../planning/edit-plan.js';
-import { evaluatePlan } from '../planning/evaluate-plan.js';
-import { planFromTemplate } from '../planning/stack-templates.js';
+import { cardLibrary, cardOf } from '../plan/card-library.js';
+import { changeLayer } from '../plan/edit-plan.js';
+import { evaluatePlan } from '../judging/evaluate-plan.js';
+import { planFromTemplate } from '../plan/stack-templates.js';
 import { bendingStiffness } from './print-index.js';
 import { stiffnessLeft } from './stiffness-left.js';
 

@@ -1,8 +1,8 @@
-import { KELVIN } from '../cure/kinetics.js';
+import { KELVIN } from '../units/kelvin.js';
 import { sampleSegment } from '../growth/field-history.js';
 import type { GrowthResult, LayerOutcome } from '../growth/growth-result.js';
-import { DEFAULT_SHAPE, type PlanDocument } from '../planning/plan-document.js';
-import type { PlacedLayer } from '../planning/verdicts/placed-layer.js';
+import { DEFAULT_SHAPE, type PlanDocument } from '../plan/plan-document.js';
+import type { PlacedLayer } from '../plan/placed-layer.js';
 import type { SettingLayer } from './setting-layer.js';
 import { printIndex, type PrintIndex } from './print-index.js';
 import { cornerClosingDeg, panelBowM, sequentialLaminate, type SolidifyingLayer } from './sequential-laminate.js';

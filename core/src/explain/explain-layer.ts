@@ -1,8 +1,8 @@
 import { cardSubstances } from '../cure/kinetic-card.js';
-import { GLASS, mixLayer } from '../laminate/mixture.js';
-import { cardOf, type CardLibrary } from '../planning/card-library.js';
-import type { PlanLayer } from '../planning/plan-document.js';
-import { layerBuild, layerMasses, transferOf } from '../planning/plan-to-case.js';
+import { GLASS, mixLayer } from '../heat/mixture.js';
+import { cardOf, type CardLibrary } from '../plan/card-library.js';
+import type { PlanLayer } from '../plan/plan-document.js';
+import { layerBuild, layerMasses, transferOf } from '../plan/plan-to-case.js';
 import { fromCard, given, type ExplainedInput, type Explanation } from './explanation.js';
 
 const MM = { quantity: 'thickness', digits: 2 } as const;

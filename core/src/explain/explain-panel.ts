@@ -1,5 +1,5 @@
 import { panelDeflectionM, plateRigidity } from '../design/panel-deflection.js';
-import type { MoldDesign } from '../design/mold-design.js';
+import type { MoldDesign } from '../plan/parts/mold-design.js';
 import { given, type Explanation } from './explanation.js';
 
 const MM = { quantity: 'thickness', digits: 2 } as const;

@@ -1,7 +1,7 @@
-import { cupRadiusM, type CupOutcome } from '../cure/cup-test.js';
+import { cupRadiusM, type CupOutcome } from '../growth/cup-test.js';
 import { cardSubstances } from '../cure/kinetic-card.js';
-import { KELVIN } from '../cure/kinetics.js';
-import { mixLayer } from '../laminate/mixture.js';
+import { KELVIN } from '../units/kelvin.js';
+import { mixLayer } from '../heat/mixture.js';
 import type { ResinCard } from '../materials/resin-card.js';
 import { fromCard, given, type Explanation } from './explanation.js';
 

@@ -1,12 +1,12 @@
 import { cardSubstances } from '../cure/kinetic-card.js';
 import { glassTransitionC } from '../cure/vitrification.js';
-import { mixLayer } from '../laminate/mixture.js';
+import { mixLayer } from '../heat/mixture.js';
 import type { ResinCard } from '../materials/resin-card.js';
-import { cardOf, type CardLibrary } from '../planning/card-library.js';
-import type { PlanDocument, PlanLayer } from '../planning/plan-document.js';
-import { FAN_H, layerBuild, STILL_H } from '../planning/plan-to-case.js';
-import { COOL_BELOW_TG_K, POST_CURE_BELOW_TG_K } from '../planning/verdicts/cure-verdicts.js';
-import type { Verdict } from '../planning/verdicts/verdict.js';
+import { cardOf, type CardLibrary } from '../plan/card-library.js';
+import type { PlanDocument, PlanLayer } from '../plan/plan-document.js';
+import { FAN_H, layerBuild, STILL_H } from '../plan/plan-to-case.js';
+import { COOL_BELOW_TG_K, POST_CURE_BELOW_TG_K } from '../judging/verdicts/cure-verdicts.js';
+import type { Verdict } from '../judging/verdicts/verdict.js';
 import { cardThresholds } from '../windows/card-thresholds.js';
 import type { JointWindow } from '../windows/joint-window.js';
 import { fromCard, given, type ExplainedInput, type Explanation } from './explanation.js';

@@ -1,12 +1,12 @@
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { simulateCup } from '../cure/cup-test.js';
-import { cardLibrary, cardOf } from '../planning/card-library.js';
-import { evaluatePlan } from '../planning/evaluate-plan.js';
-import { layerBuild, layerMasses } from '../planning/plan-to-case.js';
-import { planFromTemplate, stackTemplates } from '../planning/stack-templates.js';
+import { simulateCup } from '../growth/cup-test.js';
+import { cardLibrary, cardOf } from '../plan/card-library.js';
+import { evaluatePlan } from '../judging/evaluate-plan.js';
+import { layerBuild, layerMasses } from '../plan/plan-to-case.js';
+import { planFromTemplate, stackTemplates } from '../plan/stack-templates.js';
 import { explainMixed, explainThickness } from './explain-layer.js';
-import { DEFAULT_DESIGN } from '../design/mold-design.js';
+import { DEFAULT_DESIGN } from '../plan/parts/mold-design.js';
 import { explainPanel } from './explain-panel.js';
 import { explainPot } from './explain-pot.js';
 import { explainVerdict } from './explain-verdict.js';

@@ -1,10 +1,10 @@
-import { KELVIN } from '../cure/kinetics.js';
+import { KELVIN } from '../units/kelvin.js';
 import type { KineticCard } from '../cure/kinetic-card.js';
 import { DomainError } from '../errors/domain-error.js';
 import type { GrowthCase, LayerSpec, PlugBack, SessionSpec } from '../growth/growth-case.js';
 import type { AirCourse } from '../heat/air.js';
 import { laminateThicknessM } from '../laminate/ply.js';
-import type { ThermalMaterial } from '../laminate/mixture.js';
+import type { ThermalMaterial } from '../heat/mixture.js';
 import { kineticCards } from '../materials/kinetic-cards.js';
 import { plugMaterials } from '../materials/plug-materials.js';
 import { numberAt, recordAt, listAt, textAt, type Json } from './json-read.js';

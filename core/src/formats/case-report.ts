@@ -1,4 +1,4 @@
-import { KELVIN } from '../cure/kinetics.js';
+import { KELVIN } from '../units/kelvin.js';
 import { sampleSegment } from '../growth/field-history.js';
 import type { GrowthResult, LayerOutcome } from '../growth/growth-result.js';
 import type { ParsedCase } from './case-file.js';

@@ -2,7 +2,7 @@ import { DomainError } from '../errors/domain-error.js';
 import { requireInRange } from '../errors/require.js';
 import { checkKineticCard, type KineticCard } from '../cure/kinetic-card.js';
 import { checkAir } from '../heat/air.js';
-import type { ThermalMaterial } from '../laminate/mixture.js';
+import type { ThermalMaterial } from '../heat/mixture.js';
 import type { GrowthCase, LayerSpec, SessionSpec } from './growth-case.js';
 
 const KELVIN_RANGE = { min: 233, max: 473, unit: 'K' };

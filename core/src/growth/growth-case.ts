@@ -1,6 +1,6 @@
 import type { KineticCard } from '../cure/kinetic-card.js';
 import type { AirCourse } from '../heat/air.js';
-import type { ThermalMaterial } from '../laminate/mixture.js';
+import type { ThermalMaterial } from '../heat/mixture.js';
 
 /** One layer of a session, as thick as it lies. */
 export interface LayerSpec {

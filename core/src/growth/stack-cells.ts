@@ -1,6 +1,6 @@
 import { prepareKinetics, type PreparedKinetics } from '../cure/kinetics.js';
 import { cardSubstances } from '../cure/kinetic-card.js';
-import { mixLayer, type ThermalMaterial } from '../laminate/mixture.js';
+import { mixLayer, type ThermalMaterial } from '../heat/mixture.js';
 import type { GridOptions, GrowthCase, LayerSpec } from './growth-case.js';
 
 /** What is put on the stack: a plug's layer or a laid one. */

@@ -1,9 +1,9 @@
 import { amount } from '../units/amounts.js';
 import { cardNumber } from '../materials/material-card.js';
-import type { CardLibrary } from '../planning/card-library.js';
-import { objection, type Objection } from '../planning/objection.js';
-import type { PlanDocument, PlanLayer } from '../planning/plan-document.js';
-import { DEFAULT_KIT, type KitPlan } from './kit-plan.js';
+import type { CardLibrary } from '../plan/card-library.js';
+import { objection, type Objection } from '../plan/objection.js';
+import type { PlanDocument, PlanLayer } from '../plan/plan-document.js';
+import { DEFAULT_KIT, type KitPlan } from '../plan/parts/kit-plan.js';
 import { plyPieces, type Piece } from './pieces.js';
 import { packRoll, type RollLayout } from './roll-packing.js';
 import { unrolled, type FlatShape } from './unrolled.js';

@@ -1,10 +1,10 @@
 import fc from 'fast-check';
-import { patchAreaM2, type Patch } from '../geometry/patch-area.js';
-import { cardLibrary } from '../planning/card-library.js';
-import { changeLayer } from '../planning/edit-plan.js';
-import { planFromTemplate } from '../planning/stack-templates.js';
-import { defaultRelease } from '../release/release-plan.js';
-import { checkKit, DEFAULT_KIT } from './kit-plan.js';
+import { patchAreaM2, type Patch } from '../plan/parts/patch-area.js';
+import { cardLibrary } from '../plan/card-library.js';
+import { changeLayer } from '../plan/edit-plan.js';
+import { planFromTemplate } from '../plan/stack-templates.js';
+import { defaultRelease } from '../plan/parts/release-plan.js';
+import { checkKit, DEFAULT_KIT } from '../plan/parts/kit-plan.js';
 import { kitSheet } from './kit-sheet.js';
 import { pieceAreaM2, plyPieces } from './pieces.js';
 import { outlineOf, packRoll } from './roll-packing.js';

@@ -1,4 +1,4 @@
-import type { EdgeKind } from './kit-plan.js';
+import type { EdgeKind } from '../plan/parts/kit-plan.js';
 import type { FlatShape } from './unrolled.js';
 
 /** One piece to cut: a trapezoid, length along the roll [mm]. */

@@ -1,12 +1,12 @@
 import { cardNumber } from '../materials/material-card.js';
 import { doseOf } from '../mix/hardener-dose.js';
-import { cardOf, type CardLibrary } from '../planning/card-library.js';
-import type { PlanDocument } from '../planning/plan-document.js';
+import { cardOf, type CardLibrary } from '../plan/card-library.js';
+import type { PlanDocument } from '../plan/plan-document.js';
 import { releaseUse } from '../release/release-schedule.js';
 import { infusedLayers } from '../stack/plan-infusion.js';
 import { amount, fillAmounts } from '../units/amounts.js';
 import { laidMasses } from '../stack/tally.js';
-import { DEFAULT_KIT } from './kit-plan.js';
+import { DEFAULT_KIT } from '../plan/parts/kit-plan.js';
 import { kitSheet } from './kit-sheet.js';
 
 /** One line of what to have on the bench. */

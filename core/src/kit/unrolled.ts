@@ -1,4 +1,4 @@
-import { patchSize, type Patch } from '../geometry/patch-area.js';
+import { patchSize, type Patch } from '../plan/parts/patch-area.js';
 
 /** A patch laid flat: a trapezoid, as often as it occurs [mm]. A rectangle has equal widths. */
 export interface FlatShape {

@@ -1,5 +1,5 @@
 import { kineticCards } from '../materials/kinetic-cards.js';
-import { maxwellSpheres, mixLayer, rayleighCylinders } from './mixture.js';
+import { maxwellSpheres, mixLayer, rayleighCylinders } from '../heat/mixture.js';
 import { filmMassKg, glassFraction, laminateMasses, laminateThicknessM, pliesForThickness } from './ply.js';
 
 test('450 g/m² mat at 2.5:1 is about 1.1 mm, the trade’s figure', () => {

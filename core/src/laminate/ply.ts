@@ -1,7 +1,7 @@
 import { cardSubstances, type KineticCard } from '../cure/kinetic-card.js';
 import { DomainError } from '../errors/domain-error.js';
 import { requireInRange } from '../errors/require.js';
-import { mixLayer } from './mixture.js';
+import { mixLayer } from '../heat/mixture.js';
 
 const GSM = { min: 1, max: 50000, unit: 'g/m²' };
 const RATIO = { min: 0.3, max: 20, unit: ': 1' };

@@ -1,4 +1,4 @@
-import { DEFAULT_FILLER } from '../laminate/mixture.js';
+import { DEFAULT_FILLER } from '../heat/mixture.js';
 import { builtInResins } from './built-in-resins.js';
 import type { CardScalar, MaterialCard, MaterialKind } from './material-card.js';
 import { plugMaterials } from './plug-materials.js';

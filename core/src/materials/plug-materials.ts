@@ -1,4 +1,4 @@
-import type { ThermalMaterial } from '../laminate/mixture.js';
+import type { ThermalMaterial } from '../heat/mixture.js';
 
 /** Thermal data of plug materials by id (handbook-typical; see docs/references.md#plug-materials). */
 export const plugMaterials: Readonly<Record<string, ThermalMaterial>> = {

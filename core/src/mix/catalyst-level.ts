@@ -1,4 +1,5 @@
-import { arrhenius, KELVIN } from '../cure/kinetics.js';
+import { arrhenius } from '../cure/kinetics.js';
+import { KELVIN } from '../units/kelvin.js';
 import type { ResinCard } from '../materials/resin-card.js';
 
 /** Shop temperature for which a card's usual level is meant [°C]. */

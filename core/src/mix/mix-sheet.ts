@@ -1,17 +1,17 @@
 import { amount } from '../units/amounts.js';
-import { simulateCup } from '../cure/cup-test.js';
-import { KELVIN } from '../cure/kinetics.js';
+import { simulateCup } from '../growth/cup-test.js';
+import { KELVIN } from '../units/kelvin.js';
 import { airTempK } from '../heat/air.js';
 import type { ResinCard } from '../materials/resin-card.js';
-import { cardOf, type CardLibrary } from '../planning/card-library.js';
-import { objection, type Objection } from '../planning/objection.js';
-import type { PlanDocument, PlanLayer, PlanSession } from '../planning/plan-document.js';
-import { planAir } from '../planning/plan-to-case.js';
+import { cardOf, type CardLibrary } from '../plan/card-library.js';
+import { objection, type Objection } from '../plan/objection.js';
+import type { PlanDocument, PlanLayer, PlanSession } from '../plan/plan-document.js';
+import { planAir } from '../plan/plan-to-case.js';
 import { layHours } from '../stack/labor.js';
 import { laidMasses } from '../stack/tally.js';
 import { catalystFor, type CatalystAdvice } from './catalyst-level.js';
 import { doseOf, type Dose } from './hardener-dose.js';
-import { DEFAULT_MIX, type MixPlan } from './mix-plan.js';
+import { DEFAULT_MIX, type MixPlan } from '../plan/parts/mix-plan.js';
 
 /** A forgotten pot that gets this hot smokes [°C]; general trade caution. */
 export const SMOKING_C = 120;

@@ -1,11 +1,11 @@
 import fc from 'fast-check';
-import { simulateCup } from '../cure/cup-test.js';
-import { KELVIN } from '../cure/kinetics.js';
-import { cardLibrary, cardOf } from '../planning/card-library.js';
-import { planFromTemplate } from '../planning/stack-templates.js';
+import { simulateCup } from '../growth/cup-test.js';
+import { KELVIN } from '../units/kelvin.js';
+import { cardLibrary, cardOf } from '../plan/card-library.js';
+import { planFromTemplate } from '../plan/stack-templates.js';
 import { catalystFor, COMFORT_C } from './catalyst-level.js';
 import { doseOf } from './hardener-dose.js';
-import { checkMix, DEFAULT_MIX } from './mix-plan.js';
+import { checkMix, DEFAULT_MIX } from '../plan/parts/mix-plan.js';
 import { mixObjections, mixSheet, potLookup } from './mix-sheet.js';
 
 const cards = cardLibrary();

@@ -1,19 +1,11 @@
-import { DomainError } from '../errors/domain-error.js';
 import { compatibilityRules, type CompatibilityRule } from './compatibility-rules.js';
-import { substances, type Substance } from './substances.js';
+import { substanceOf, type Substance } from '../materials/substances.js';
 
 /** A pair that does not go together. */
 export interface CompatibilityHit {
   readonly rule: CompatibilityRule;
   readonly acting: Substance;
   readonly on: Substance;
-}
-
-/** @throws DomainError for a substance that the table does not have */
-export function substanceOf(id: string): Substance {
-  const found = substances.find((one) => one.id === id);
-  if (found) return found;
-  throw new DomainError({ code: 'unknown-material', quantity: 'substance', value: id, expected: substances.map((one) => one.id).join(', ') });
 }
 
 const RANK = { stop: 0, warn: 1, note: 2 };

@@ -1,5 +1,6 @@
 import { DomainError } from '../errors/domain-error.js';
 import { requireInRange } from '../errors/require.js';
+import { wantedFinishes, type WantedFinish } from '../plan/parts/wanted-finish.js';
 
 /** One rung: a grit or a compound, with its minutes by hand with block (compounds by machine). */
 export interface FinishRung {
@@ -37,13 +38,6 @@ export const finishLadder: readonly FinishRung[] = [
   compound('fine', 'Compound, fine', 8),
 ];
 
-export type WantedFinish = 'satin' | 'gloss' | 'show';
-/** Last grit and number of compounds of each finish. */
-export const wantedFinishes: Readonly<Record<WantedFinish, { readonly grit: number; readonly compounds: number }>> = {
-  satin: { grit: 800, compounds: 0 },
-  gloss: { grit: 1500, compounds: 2 },
-  show: { grit: 2000, compounds: 3 },
-};
 const LARGEST_JUMP = 2;
 
 export interface FinishPlan {

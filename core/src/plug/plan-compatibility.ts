@@ -1,9 +1,10 @@
-import { cardOf, type CardLibrary } from '../planning/card-library.js';
-import type { PlanDocument } from '../planning/plan-document.js';
-import { resinSubstance } from './resin-substance.js';
-import type { ReleasePlan } from '../release/release-plan.js';
-import { plugReleaseProgram } from '../release/release-steps.js';
-import { byRank, compatibility, substanceOf, weakestHeat, type CompatibilityHit } from './compatibility.js';
+import { cardOf, type CardLibrary } from '../plan/card-library.js';
+import type { PlanDocument } from '../plan/plan-document.js';
+import { resinSubstance } from '../materials/resin-substance.js';
+import type { ReleasePlan } from '../plan/parts/release-plan.js';
+import { plugReleaseProgram } from '../materials/release-steps.js';
+import { substanceOf } from '../materials/substances.js';
+import { byRank, compatibility, weakestHeat, type CompatibilityHit } from './compatibility.js';
 
 /** What a plug material is to the table, where no substrate is named among its surfaces. */
 const OF_MATERIAL: Readonly<Record<string, string>> = {

@@ -1,14 +1,14 @@
 import fc from 'fast-check';
-import { cardLibrary } from '../planning/card-library.js';
-import { evaluatePlan } from '../planning/evaluate-plan.js';
-import type { PlanDocument } from '../planning/plan-document.js';
-import { planFromTemplate } from '../planning/stack-templates.js';
+import { cardLibrary } from '../plan/card-library.js';
+import { evaluatePlan } from '../judging/evaluate-plan.js';
+import type { PlanDocument } from '../plan/plan-document.js';
+import { planFromTemplate } from '../plan/stack-templates.js';
 import { planCompatibility, withRelease, withSurfaces } from './plan-compatibility.js';
 import { compatibilityRules } from './compatibility-rules.js';
 import { compatibility, weakestHeat } from './compatibility.js';
 import { finishLadder, finishPlan } from './finish-ladder.js';
-import { defaultRelease } from '../release/release-plan.js';
-import { substances } from './substances.js';
+import { defaultRelease } from '../plan/parts/release-plan.js';
+import { substances } from '../materials/substances.js';
 
 describe('compatibility', () => {
   const said = (...ids: string[]): string[] => compatibility(ids).map(({ rule }) => `${rule.level} ${rule.id}`);

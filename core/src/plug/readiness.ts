@@ -1,11 +1,11 @@
 import { amount } from '../units/amounts.js';
 import { directMoldSteps } from '../design/direct-mold.js';
 import { demoldGrade } from '../design/demold.js';
-import type { CardLibrary } from '../planning/card-library.js';
-import type { PlanDocument } from '../planning/plan-document.js';
+import type { CardLibrary } from '../plan/card-library.js';
+import type { PlanDocument } from '../plan/plan-document.js';
 import { planCompatibility } from './plan-compatibility.js';
-import { DEFAULT_INTAKE, finishIsLess } from './plug-intake.js';
-import { substanceOf } from './compatibility.js';
+import { DEFAULT_INTAKE, finishIsLess } from '../plan/parts/plug-intake.js';
+import { substanceOf } from '../materials/substances.js';
 
 /** Something that must be done before release may start. */
 export interface ReadinessCheck {

@@ -1,14 +1,14 @@
 import { amount } from '../units/amounts.js';
-import { cardOf, type CardLibrary } from '../planning/card-library.js';
-import { objection, type Objection } from '../planning/objection.js';
-import type { PlanDocument } from '../planning/plan-document.js';
+import { cardOf, type CardLibrary } from '../plan/card-library.js';
+import { objection, type Objection } from '../plan/objection.js';
+import type { PlanDocument } from '../plan/plan-document.js';
 import { DAY_MIN, isWeekendAt } from '../shop-time/shop-clock.js';
 import { compatibility } from '../plug/compatibility.js';
 import { readyAtMin } from '../plug/readiness.js';
-import { resinSubstance } from '../plug/resin-substance.js';
-import { gateOpen, gateTests, type ReleasePlan, type ReleaseZone, type ZoneState } from './release-plan.js';
+import { resinSubstance } from '../materials/resin-substance.js';
+import { gateOpen, gateTests, type ReleasePlan, type ReleaseZone, type ZoneState } from '../plan/parts/release-plan.js';
 import { releaseSchedule } from './release-schedule.js';
-import { plugReleaseProgram } from './release-steps.js';
+import { plugReleaseProgram } from '../materials/release-steps.js';
 
 /** What is on a zone already, as a substance. */
 const ALREADY: Readonly<Record<ZoneState, readonly string[]>> = {

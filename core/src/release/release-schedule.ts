@@ -1,7 +1,7 @@
-import type { PlanDocument } from '../planning/plan-document.js';
+import type { PlanDocument } from '../plan/plan-document.js';
 import { nextOpenMin } from '../shop-time/shop-clock.js';
-import type { ReleasePlan, ReleaseZone } from './release-plan.js';
-import { plugReleaseProgram, type ReleaseStep } from './release-steps.js';
+import type { ReleasePlan, ReleaseZone } from '../plan/parts/release-plan.js';
+import { plugReleaseProgram, type ReleaseStep } from '../materials/release-steps.js';
 
 /** One coat on one zone, with its clocks [min on the plan's clock]. */
 export interface ReleaseTimer {

@@ -1,14 +1,14 @@
 import fc from 'fast-check';
-import { cardLibrary } from '../planning/card-library.js';
-import type { PlanDocument } from '../planning/plan-document.js';
-import { planFromTemplate } from '../planning/stack-templates.js';
-import { DEFAULT_INTAKE } from '../plug/plug-intake.js';
+import { cardLibrary } from '../plan/card-library.js';
+import type { PlanDocument } from '../plan/plan-document.js';
+import { planFromTemplate } from '../plan/stack-templates.js';
+import { DEFAULT_INTAKE } from '../plan/parts/plug-intake.js';
 import { readinessChecks, readyAtMin } from '../plug/readiness.js';
 import { isWeekendAt } from '../shop-time/shop-clock.js';
-import { checkRelease, defaultRelease, gateOpen, gateTests, type ReleasePlan, type ZoneState } from './release-plan.js';
+import { checkRelease, defaultRelease, gateOpen, gateTests, type ReleasePlan, type ZoneState } from '../plan/parts/release-plan.js';
 import { releaseObjections, sessionsBehindGate } from './release-objections.js';
 import { releaseSchedule, releaseUse } from './release-schedule.js';
-import { plugReleasePrograms } from './release-steps.js';
+import { plugReleasePrograms } from '../materials/release-steps.js';
 
 const cards = cardLibrary();
 const start = { startDate: '2026-12-07', areaM2: 1, plug: { materialId: 'mdf', thicknessMm: 18, heatLimitC: 80 } };

@@ -1,4 +1,8 @@
-import type { PlanDocument } from '../planning/plan-document.js';
+/** What of a plan has a moment on the clock. */
+export interface PlanMoments {
+  readonly sessions: readonly { readonly startMin: number }[];
+  readonly demoldMin: number;
+}
 
 /** A stretch of the clock with one pace. */
 export interface ClockPiece {
@@ -32,7 +36,7 @@ interface Stretch {
 }
 
 /** Eventful and quiet stretches of a plan, from the start of day 1 (or shortly before the first session) to demolding. */
-export function stretches(plan: PlanDocument, endS: number): Stretch[] {
+export function stretches(plan: PlanMoments, endS: number): Stretch[] {
   const eventful = [...plan.sessions.map((s) => s.startMin * 60), plan.demoldMin * 60].map((t) => ({
     from: Math.max(0, t - BEFORE_S),
     to: Math.min(endS, t + AFTER_S),
@@ -55,7 +59,7 @@ export function evenClock(endS: number, width: number): ClockScale {
 }
 
 /** Quiet hours narrow, eventful ones wide. */
-export function foldedClock(plan: PlanDocument, endS: number, width: number): ClockScale {
+export function foldedClock(plan: PlanMoments, endS: number, width: number): ClockScale {
   const parts = stretches(plan, endS);
   const total = parts.reduce((sum, part) => sum + (part.toS - part.fromS) * (part.folded ? QUIET_PACE : 1), 0);
   let x = 0;

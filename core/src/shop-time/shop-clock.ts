@@ -1,8 +1,11 @@
-import type { PlanDocument } from '../planning/plan-document.js';
-
 export const DAY_MIN = 1440;
 
-type ShopDays = Pick<PlanDocument, 'startDate' | 'hours'>;
+/** When the shop works, counted from day 1. */
+export interface ShopDays {
+  /** Date of day 1, YYYY-MM-DD */
+  readonly startDate: string;
+  readonly hours: { readonly opensHour: number; readonly closesHour: number; readonly weekends: boolean };
+}
 
 /** Days of 400 years, of a leap cycle. */
 const ERA_DAYS = 146097;

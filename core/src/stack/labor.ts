@@ -1,6 +1,6 @@
 import { cardNumber } from '../materials/material-card.js';
-import type { CardLibrary } from '../planning/card-library.js';
-import type { PlanDocument, PlanLayer } from '../planning/plan-document.js';
+import type { CardLibrary } from '../plan/card-library.js';
+import type { PlanDocument, PlanLayer } from '../plan/plan-document.js';
 import { laidAreaM2 } from './tally.js';
 
 /** What one practised pair lays [m²/h] (docs/references.md#laying-rates), where no card says. */

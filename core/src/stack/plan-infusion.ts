@@ -1,9 +1,9 @@
 import { cardFlag, cardNumber, type MaterialCard } from '../materials/material-card.js';
-import { cardOf, type CardLibrary } from '../planning/card-library.js';
-import { objection, type Objection } from '../planning/objection.js';
-import type { PlanDocument, PlanLayer } from '../planning/plan-document.js';
-import { layerBuild } from '../planning/plan-to-case.js';
-import { CARE_DROP_MBAR, fillTimeS, layeredPermeability, MOST_DROP_MBAR, type InfusionPlan } from './infusion.js';
+import { cardOf, type CardLibrary } from '../plan/card-library.js';
+import { objection, type Objection } from '../plan/objection.js';
+import type { PlanDocument, PlanLayer } from '../plan/plan-document.js';
+import { layerBuild } from '../plan/plan-to-case.js';
+import { CARE_DROP_MBAR, fillTimeS, layeredPermeability, MOST_DROP_MBAR, type InfusionPlan } from '../plan/parts/infusion.js';
 
 /** What stands in for a card that does not say (assumed, marked so). */
 export const ASSUMED_PERMEABILITY_M2 = 2e-9;

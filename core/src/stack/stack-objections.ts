@@ -1,10 +1,10 @@
 import { amount } from '../units/amounts.js';
 import { cardNumber, cardText } from '../materials/material-card.js';
 import type { ResinCard } from '../materials/resin-card.js';
-import { cardOf, type CardLibrary } from '../planning/card-library.js';
-import { objection, type Objection } from '../planning/objection.js';
-import type { PlanDocument, PlanLayer } from '../planning/plan-document.js';
-import { DEFAULT_INTAKE } from '../plug/plug-intake.js';
+import { cardOf, type CardLibrary } from '../plan/card-library.js';
+import { objection, type Objection } from '../plan/objection.js';
+import type { PlanDocument, PlanLayer } from '../plan/plan-document.js';
+import { DEFAULT_INTAKE } from '../plan/parts/plug-intake.js';
 import { stackTally } from './tally.js';
 
 const say = (level: Objection['level'], id: string, title: string, why: string, remedy: string): Objection =>

@@ -1,7 +1,7 @@
-import { cardOf, type CardLibrary } from '../planning/card-library.js';
-import type { PlanDocument, PlanLayer } from '../planning/plan-document.js';
-import { layerBuild, layerMasses } from '../planning/plan-to-case.js';
-import { sumAreas } from '../geometry/patch-area.js';
+import { cardOf, type CardLibrary } from '../plan/card-library.js';
+import type { PlanDocument, PlanLayer } from '../plan/plan-document.js';
+import { layerBuild, layerMasses } from '../plan/plan-to-case.js';
+import { sumAreas } from '../plan/parts/patch-area.js';
 
 /** A stack summed up: thickness, masses, glass. */
 export interface StackTally {

@@ -1,5 +1,5 @@
-import { cardOf, type CardLibrary } from '../planning/card-library.js';
-import type { PlanDocument, PlanLayer } from '../planning/plan-document.js';
+import { cardOf, type CardLibrary } from '../plan/card-library.js';
+import type { PlanDocument, PlanLayer } from '../plan/plan-document.js';
 
 /** What can hurt someone at a layer, in the order of how badly. Data sheets, local codes and licensed practice decide. */
 export function layerCautions(layer: PlanLayer, cards: CardLibrary): string[] {

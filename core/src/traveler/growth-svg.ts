@@ -1,7 +1,7 @@
-import { KELVIN } from '../cure/kinetics.js';
+import { KELVIN } from '../units/kelvin.js';
 import { sampleSegment } from '../growth/field-history.js';
-import type { PlanEvaluation } from '../planning/evaluate-plan.js';
-import type { PlanDocument } from '../planning/plan-document.js';
+import type { PlanEvaluation } from '../judging/evaluate-plan.js';
+import type { PlanDocument } from '../plan/plan-document.js';
 import { foldedClock } from '../shop-time/clock-scale.js';
 import { dayText } from '../shop-time/clock-text.js';
 

@@ -1,7 +1,7 @@
-import { cardLibrary } from '../planning/card-library.js';
-import { evaluatePlan } from '../planning/evaluate-plan.js';
-import { planFromTemplate, stackTemplates } from '../planning/stack-templates.js';
-import { defaultRelease } from '../release/release-plan.js';
+import { cardLibrary } from '../plan/card-library.js';
+import { evaluatePlan } from '../judging/evaluate-plan.js';
+import { planFromTemplate, stackTemplates } from '../plan/stack-templates.js';
+import { defaultRelease } from '../plan/parts/release-plan.js';
 import { potLookup } from '../mix/mix-sheet.js';
 import { layerCautions, planCautions } from './cautions.js';
 import { growthSvg } from './growth-svg.js';

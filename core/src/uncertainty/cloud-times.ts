@@ -1,4 +1,4 @@
-import type { PlanDocument } from '../planning/plan-document.js';
+import type { PlanDocument } from '../plan/plan-document.js';
 
 /** Offsets after each session at which the traces are read [min]: dense through the exotherm, wide at night. */
 const AFTER_MIN = [0, 5, 10, 15, 20, 25, 30, 35, 40, 45, 50, 55, 60, 70, 80, 90, 105, 120, 150, 180, 240, 300, 420, 600, 840, 1200];

@@ -1,13 +1,13 @@
-import { cardLibrary } from '../planning/card-library.js';
-import { planFromTemplate } from '../planning/stack-templates.js';
-import { changeLayer } from '../planning/edit-plan.js';
+import { cardLibrary } from '../plan/card-library.js';
+import { planFromTemplate } from '../plan/stack-templates.js';
+import { changeLayer } from '../plan/edit-plan.js';
 import { cloudRun } from './cloud.js';
 import { cloudTimes } from './cloud-times.js';
 import { uncertainFactors } from './factors.js';
-import { SeededRandom } from './seeded-random.js';
+import { SeededRandom } from '../numerics/seeded-random.js';
 import { quantileOf, summarizeCloud, wilson } from './summarize-cloud.js';
 import { varyPlan } from './vary-plan.js';
-import { evaluatePlan } from '../planning/evaluate-plan.js';
+import { evaluatePlan } from '../judging/evaluate-plan.js';
 
 const cards = cardLibrary();
 const staged = planFromTemplate('staged', { startDate: '2026-11-30', areaM2: 1, plug: { materialId: 'pu_foam', thicknessMm: 50, heatLimitC: 60 } });

@@ -1,12 +1,12 @@
-import { KELVIN } from '../cure/kinetics.js';
+import { KELVIN } from '../units/kelvin.js';
 import { frameAt } from '../growth/field-history.js';
 import type { GrowthResult } from '../growth/growth-result.js';
 import { simulateGrowth } from '../growth/simulate-growth.js';
-import type { CardLibrary } from '../planning/card-library.js';
-import { judgePlan } from '../planning/evaluate-plan.js';
-import type { PlanDocument } from '../planning/plan-document.js';
+import type { CardLibrary } from '../plan/card-library.js';
+import { judgePlan } from '../judging/evaluate-plan.js';
+import type { PlanDocument } from '../plan/plan-document.js';
 import { uncertainFactors } from './factors.js';
-import { SeededRandom } from './seeded-random.js';
+import { SeededRandom } from '../numerics/seeded-random.js';
 import { varyPlan } from './vary-plan.js';
 
 /** What is followed over time in every run. */

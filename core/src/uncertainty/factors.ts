@@ -1,6 +1,6 @@
-import type { CardLibrary } from '../planning/card-library.js';
-import { cardOf } from '../planning/card-library.js';
-import type { PlanDocument } from '../planning/plan-document.js';
+import type { CardLibrary } from '../plan/card-library.js';
+import { cardOf } from '../plan/card-library.js';
+import type { PlanDocument } from '../plan/plan-document.js';
 
 /** One thing that is never exactly as planned. */
 export interface UncertainFactor {

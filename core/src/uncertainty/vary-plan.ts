@@ -1,8 +1,8 @@
 import type { GrowthCase } from '../growth/growth-case.js';
 import type { ResinCard } from '../materials/resin-card.js';
-import type { CardLibrary } from '../planning/card-library.js';
-import { planRanges, type PlanDocument, type PlanLayer } from '../planning/plan-document.js';
-import { planToCase } from '../planning/plan-to-case.js';
+import type { CardLibrary } from '../plan/card-library.js';
+import { planRanges, type PlanDocument, type PlanLayer } from '../plan/plan-document.js';
+import { planToCase } from '../plan/plan-to-case.js';
 import { shareThresholds } from '../windows/card-thresholds.js';
 import type { UncertainFactor } from './factors.js';
 

@@ -1,4 +1,4 @@
-import { KELVIN } from '../cure/kinetics.js';
+import { KELVIN } from '../units/kelvin.js';
 import { sampleSegment } from '../growth/field-history.js';
 import { simulateGrowth } from '../growth/simulate-growth.js';
 import type { ResinCard } from '../materials/resin-card.js';

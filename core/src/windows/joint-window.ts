@@ -1,5 +1,6 @@
 import { followCure } from '../cure/follow-cure.js';
-import { KELVIN, prepareKinetics } from '../cure/kinetics.js';
+import { prepareKinetics } from '../cure/kinetics.js';
+import { KELVIN } from '../units/kelvin.js';
 import { frameAt } from '../growth/field-history.js';
 import type { GrowthResult, GrowthSegment, LayerOutcome } from '../growth/growth-result.js';
 import { simulateGrowth } from '../growth/simulate-growth.js';

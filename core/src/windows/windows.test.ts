@@ -3,10 +3,10 @@ import { followCure } from '../cure/follow-cure.js';
 import { simulateGrowth } from '../growth/simulate-growth.js';
 import { withValues } from '../materials/material-card.js';
 import { resinCardOf, type ResinCard } from '../materials/resin-card.js';
-import { cardLibrary, cardOf } from '../planning/card-library.js';
-import { evaluatePlan } from '../planning/evaluate-plan.js';
-import { planFromTemplate } from '../planning/stack-templates.js';
-import type { PlanDocument } from '../planning/plan-document.js';
+import { cardLibrary, cardOf } from '../plan/card-library.js';
+import { evaluatePlan } from '../judging/evaluate-plan.js';
+import { planFromTemplate } from '../plan/stack-templates.js';
+import type { PlanDocument } from '../plan/plan-document.js';
 import { cardThresholds } from './card-thresholds.js';
 import { surfaceState } from './surface-state.js';
 

@@ -1,4 +1,4 @@
-import type { PlanDocument } from '@pentimento/core';
+import type { PlanDocument } from '@pentimento/core/plan';
 import { Column, Entity, JoinColumn, ManyToOne, PrimaryColumn, type Relation } from 'typeorm';
 import { Person } from '../people/person.entity.js';
 

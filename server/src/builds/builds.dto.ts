@@ -1,5 +1,5 @@
 import { ApiProperty } from '@nestjs/swagger';
-import { releasePrograms } from '@pentimento/core';
+import { releasePrograms } from '@pentimento/core/service';
 import { ChoiceField, IdField, KeyField, NumberField, PartField, TextField } from '../wire/fields.js';
 import { HANDS, type Hand } from '../wire/hands.js';
 import { BUILD_STATUSES, type Build, type BuildStatus } from './build.entity.js';

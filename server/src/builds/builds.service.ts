@@ -1,6 +1,7 @@
 import { Injectable } from '@nestjs/common';
 import { InjectRepository } from '@nestjs/typeorm';
-import { evaluatePlan, keepCardVersions, type PlanDocument } from '@pentimento/core';
+import { evaluatePlan } from '@pentimento/core/judging';
+import { keepCardVersions, type PlanDocument } from '@pentimento/core/plan';
 import { DataSource, Repository, type EntityManager } from 'typeorm';
 import { CardsService } from '../cards/cards.service.js';
 import { notFound, ProblemException } from '../errors/problem.js';

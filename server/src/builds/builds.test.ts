@@ -1,4 +1,4 @@
-import { DEFAULT_INTAKE, planFromTemplate } from '@pentimento/core';
+import { DEFAULT_INTAKE, planFromTemplate } from '@pentimento/core/plan';
 import { randomUUID } from 'node:crypto';
 import { TestShop } from '../test-support/test-shop.js';
 

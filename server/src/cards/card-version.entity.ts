@@ -1,4 +1,4 @@
-import type { MaterialCard } from '@pentimento/core';
+import type { MaterialCard } from '@pentimento/core/materials';
 import { Column, Entity, JoinColumn, ManyToOne, PrimaryColumn, type Relation } from 'typeorm';
 import { Person } from '../people/person.entity.js';
 

@@ -1,6 +1,7 @@
 import { Body, Controller, Get, Param, ParseIntPipe, Post } from '@nestjs/common';
 import { ApiCreatedResponse, ApiOkResponse, ApiTags } from '@nestjs/swagger';
-import { cardFileSchema, type VersionedCard } from '@pentimento/core';
+import { cardFileSchema } from '@pentimento/core/formats';
+import type { VersionedCard } from '@pentimento/core/materials';
 import { CurrentPerson } from '../auth/current-person.js';
 import { Person } from '../people/person.entity.js';
 import { CardHistoryDto, ImportCardsDto, NewCardDto, NewCardVersionDto, VersionedCardDto } from './cards.dto.js';

@@ -9,7 +9,7 @@ import {
   type MaterialKind,
   type ValueOrigin,
   type VersionedCard,
-} from '@pentimento/core';
+} from '@pentimento/core/materials';
 import { ChoiceField, ListField, NumberField, PartField, RecordField, TextField } from '../wire/fields.js';
 
 const VERSION = { min: 0, max: 1e6, unit: '' };

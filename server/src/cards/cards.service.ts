@@ -1,16 +1,8 @@
 import { Injectable } from '@nestjs/common';
 import { InjectRepository } from '@nestjs/typeorm';
-import {
-  builtInMaterials,
-  cardLibrary,
-  checkCard,
-  readCard,
-  usedCardIds,
-  type CardLibrary,
-  type MaterialCard,
-  type PlanDocument,
-  type VersionedCard,
-} from '@pentimento/core';
+import { readCard } from '@pentimento/core/formats';
+import { builtInMaterials, checkCard, type MaterialCard, type VersionedCard } from '@pentimento/core/materials';
+import { cardLibrary, usedCardIds, type CardLibrary, type PlanDocument } from '@pentimento/core/plan';
 import { DataSource, QueryFailedError, Repository, type EntityManager } from 'typeorm';
 import { notFound, ProblemException } from '../errors/problem.js';
 import type { Person } from '../people/person.entity.js';

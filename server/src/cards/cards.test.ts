@@ -1,4 +1,5 @@
-import { builtInMaterials, withValues, writeCardFile, type MaterialCard } from '@pentimento/core';
+import { writeCardFile } from '@pentimento/core/formats';
+import { builtInMaterials, withValues, type MaterialCard } from '@pentimento/core/materials';
 import { fromOldCard } from '../database/migrations/1795440000000-cards-and-cup-tests.js';
 import { TestShop } from '../test-support/test-shop.js';
 

@@ -1,4 +1,4 @@
-import type { CupTest as CupTestData } from '@pentimento/core';
+import type { CupTest as CupTestData } from '@pentimento/core/calibration';
 import { Column, Entity, JoinColumn, ManyToOne, PrimaryColumn, type Relation } from 'typeorm';
 import { Person } from '../people/person.entity.js';
 

@@ -1,5 +1,5 @@
 import { ApiProperty } from '@nestjs/swagger';
-import type { CupTest, TemperatureLog } from '@pentimento/core';
+import type { CupTest, TemperatureLog } from '@pentimento/core/calibration';
 import { Type } from 'class-transformer';
 import { ChoiceField, IdField, NumberField, NumberListField, PartField, TextField } from '../wire/fields.js';
 import { CUP_TEST_SOURCES, type CupTestSource } from './cup-test.entity.js';

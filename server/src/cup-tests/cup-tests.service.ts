@@ -1,6 +1,7 @@
 import { Injectable } from '@nestjs/common';
 import { InjectRepository } from '@nestjs/typeorm';
-import { objectionsTo, resinCardOf, standInReadings, type LoggerReading } from '@pentimento/core';
+import { objectionsTo, standInReadings, type LoggerReading } from '@pentimento/core/calibration';
+import { resinCardOf } from '@pentimento/core/materials';
 import { Repository } from 'typeorm';
 import { CardsService } from '../cards/cards.service.js';
 import { notFound, ProblemException } from '../errors/problem.js';

@@ -1,4 +1,4 @@
-import type { TemperatureLog } from '@pentimento/core';
+import type { TemperatureLog } from '@pentimento/core/calibration';
 import { ProblemException } from '../errors/problem.js';
 
 /** @throws ProblemException 422 for a log whose times and temperatures do not belong together */

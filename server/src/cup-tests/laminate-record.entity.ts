@@ -1,4 +1,4 @@
-import type { TemperatureLog } from '@pentimento/core';
+import type { TemperatureLog } from '@pentimento/core/calibration';
 import { Column, Entity, JoinColumn, ManyToOne, PrimaryColumn, type Relation } from 'typeorm';
 import { BuildVersion } from '../builds/build-version.entity.js';
 import { Person } from '../people/person.entity.js';

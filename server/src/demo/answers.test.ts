@@ -1,4 +1,6 @@
-import { cardLibrary, evaluatePlan, makeTraveler, planFromTemplate, stackTemplates, type PlanDocument } from '@pentimento/core';
+import { evaluatePlan } from '@pentimento/core/judging';
+import { cardLibrary, planFromTemplate, stackTemplates, type PlanDocument } from '@pentimento/core/plan';
+import { makeTraveler } from '@pentimento/core/traveler';
 import { readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { cardsAsOf } from './demo-cards.js';

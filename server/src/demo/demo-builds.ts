@@ -1,4 +1,4 @@
-import { cardLibrary, changeLayer, moveSession, planFromTemplate, type PlanDocument, type PlanPlug } from '@pentimento/core';
+import { cardLibrary, changeLayer, moveSession, planFromTemplate, type PlanDocument, type PlanPlug } from '@pentimento/core/plan';
 import type { BuildStatus } from '../builds/build.entity.js';
 import { measuredLeft, mirroredSeat, overStone, wellPrepared } from './demo-work.js';
 

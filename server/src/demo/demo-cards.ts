@@ -1,15 +1,7 @@
-import {
-  builtInMaterials,
-  KELVIN,
-  resinCardOf,
-  simulateCup,
-  standInReadings,
-  standInTruth,
-  withValues,
-  type CupTest,
-  type MaterialCard,
-  type VersionedCard,
-} from '@pentimento/core';
+import { standInReadings, standInTruth, type CupTest } from '@pentimento/core/calibration';
+import { simulateCup } from '@pentimento/core/growth';
+import { builtInMaterials, resinCardOf, withValues, type MaterialCard, type VersionedCard } from '@pentimento/core/materials';
+import { KELVIN } from '@pentimento/core/units';
 import type { CupTestSource } from '../cup-tests/cup-test.entity.js';
 
 /** A card that the shop made its own, some days ago. */

@@ -1,4 +1,4 @@
-import { releaseProgram, type TreatmentKind } from '@pentimento/core';
+import { releaseProgram, type TreatmentKind } from '@pentimento/core/service';
 import type { Hand } from '../wire/hands.js';
 import { demoPeople } from './demo-people.js';
 import type { Seeded } from './seeded.js';

@@ -4,15 +4,13 @@ import {
   DEFAULT_INTAKE,
   defaultRelease,
   gateTests,
-  readinessChecks,
   withPatches,
-  withRelease,
-  withSurfaces,
   type CardLibrary,
   type Patch,
   type PlanDocument,
   type PlugIntake,
-} from '@pentimento/core';
+} from '@pentimento/core/plan';
+import { readinessChecks, withRelease, withSurfaces } from '@pentimento/core/plug';
 
 const hour = (day: number, clock: number): number => ((day - 1) * 24 + clock) * 60;
 

@@ -1,4 +1,9 @@
-import { makeTraveler, cardLibrary, cardOf, checkCard, evaluatePlan, objectionsTo, moldServiceState, worstLevel } from '@pentimento/core';
+import { objectionsTo } from '@pentimento/core/calibration';
+import { evaluatePlan, worstLevel } from '@pentimento/core/judging';
+import { checkCard } from '@pentimento/core/materials';
+import { cardLibrary, cardOf } from '@pentimento/core/plan';
+import { moldServiceState } from '@pentimento/core/service';
+import { makeTraveler } from '@pentimento/core/traveler';
 import { readConfig } from '../config.js';
 import { demoBuilds } from './demo-builds.js';
 import { cardsAsOf, demoCards, demoCupTests } from './demo-cards.js';

@@ -2,7 +2,7 @@ import { hash } from '@node-rs/argon2';
 import type { DataSource, EntityManager } from 'typeorm';
 import { Build } from '../builds/build.entity.js';
 import { BuildVersion } from '../builds/build-version.entity.js';
-import { keepCardVersions } from '@pentimento/core';
+import { keepCardVersions } from '@pentimento/core/plan';
 import { CardVersion } from '../cards/card-version.entity.js';
 import { CupTest } from '../cup-tests/cup-test.entity.js';
 import { Mold } from '../molds/mold.entity.js';

@@ -1,5 +1,5 @@
 import { Catch, HttpException, Logger, type ArgumentsHost, type ExceptionFilter } from '@nestjs/common';
-import { DomainError } from '@pentimento/core';
+import { DomainError } from '@pentimento/core/errors';
 import type { Response } from 'express';
 import { ProblemException } from './problem.js';
 

@@ -1,5 +1,5 @@
 import { ApiProperty } from '@nestjs/swagger';
-import type { TreatmentKind } from '@pentimento/core';
+import type { TreatmentKind } from '@pentimento/core/service';
 import { IsISO8601 } from 'class-validator';
 import { HANDS, type Hand } from '../wire/hands.js';
 import { ChoiceField, IdField, NumberField, TextField } from '../wire/fields.js';

@@ -1,4 +1,4 @@
-import type { TreatmentKind } from '@pentimento/core';
+import type { TreatmentKind } from '@pentimento/core/service';
 import { Column, Entity, JoinColumn, ManyToOne, PrimaryColumn, type Relation } from 'typeorm';
 import { Person } from '../people/person.entity.js';
 

@@ -1,4 +1,4 @@
-import type { UnitSystem } from '@pentimento/core';
+import type { UnitSystem } from '@pentimento/core/units';
 import { ChoiceField, IdField, PatternField, TextField } from '../wire/fields.js';
 import { ROLES, UNIT_SYSTEMS, type Person, type Role } from './person.entity.js';
 

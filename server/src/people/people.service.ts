@@ -1,7 +1,7 @@
 import { Injectable } from '@nestjs/common';
 import { InjectRepository } from '@nestjs/typeorm';
 import { hash, verify } from '@node-rs/argon2';
-import type { UnitSystem } from '@pentimento/core';
+import type { UnitSystem } from '@pentimento/core/units';
 import { randomUUID } from 'node:crypto';
 import { Repository } from 'typeorm';
 import { ProblemException } from '../errors/problem.js';

@@ -1,4 +1,4 @@
-import type { UnitSystem } from '@pentimento/core';
+import type { UnitSystem } from '@pentimento/core/units';
 import { Column, Entity, PrimaryColumn } from 'typeorm';
 
 export const ROLES = ['owner', 'toolmaker'] as const;

@@ -1,4 +1,5 @@
-import { dateAt, DAY_MIN, type Traveler } from '@pentimento/core';
+import { dateAt, DAY_MIN } from '@pentimento/core/shop-time';
+import type { Traveler } from '@pentimento/core/traveler';
 import { createEvents, type DateArray, type EventAttributes } from 'ics';
 
 /** Wall-clock time of a plan minute, without a zone: the shop's own. */

@@ -1,4 +1,7 @@
-import { displayText, growthSvg, momentText, planCautions, type Traveler, type VerdictLevel } from '@pentimento/core';
+import type { VerdictLevel } from '@pentimento/core/judging';
+import { momentText } from '@pentimento/core/shop-time';
+import { growthSvg, planCautions, type Traveler } from '@pentimento/core/traveler';
+import { displayText } from '@pentimento/core/units';
 import type { Content, TDocumentDefinitions } from 'pdfmake/interfaces.js';
 import { heading, kitPart, objectionsPart, plugPart, releasePart, sessionParts, small, splitPart, type Reader } from './traveler-parts.js';
 

@@ -1,20 +1,11 @@
-import {
-  boltPattern,
-  infusedLayers,
-  MOST_DROP_MBAR,
-  displayText,
-  fillAmounts,
-  gateTests,
-  layerCautions,
-  momentText,
-  type CardLibrary,
-  type DisplayQuantity,
-  type MixRow,
-  type PlanSession,
-  type Traveler,
-  type UnitSystem,
-  type Verdict,
-} from '@pentimento/core';
+import { boltPattern } from '@pentimento/core/design';
+import type { Verdict } from '@pentimento/core/judging';
+import type { MixRow } from '@pentimento/core/mix';
+import { MOST_DROP_MBAR, gateTests, type CardLibrary, type PlanSession } from '@pentimento/core/plan';
+import { momentText } from '@pentimento/core/shop-time';
+import { infusedLayers } from '@pentimento/core/stack';
+import { layerCautions, type Traveler } from '@pentimento/core/traveler';
+import { displayText, fillAmounts, type DisplayQuantity, type UnitSystem } from '@pentimento/core/units';
 import type { Content, TableCell } from 'pdfmake/interfaces.js';
 
 /** What a page needs to say numbers: the reader's units and the plan's cards. */

@@ -1,6 +1,10 @@
 import { Injectable } from '@nestjs/common';
 import { InjectRepository } from '@nestjs/typeorm';
-import { makeTraveler, worstLevel, type CardLibrary, type Sibling, type Traveler, type UnitSystem } from '@pentimento/core';
+import type { Sibling } from '@pentimento/core/design';
+import { worstLevel } from '@pentimento/core/judging';
+import type { CardLibrary } from '@pentimento/core/plan';
+import { makeTraveler, type Traveler } from '@pentimento/core/traveler';
+import type { UnitSystem } from '@pentimento/core/units';
 import { Repository } from 'typeorm';
 import { BuildsService, type BuildWithPlan } from '../builds/builds.service.js';
 import { CardsService } from '../cards/cards.service.js';

@@ -1,4 +1,4 @@
-import { DEFAULT_INTAKE, defaultRelease, planFromTemplate, type PlanDocument } from '@pentimento/core';
+import { DEFAULT_INTAKE, defaultRelease, planFromTemplate, type PlanDocument } from '@pentimento/core/plan';
 import { randomUUID } from 'node:crypto';
 import { TestShop } from '../test-support/test-shop.js';
 

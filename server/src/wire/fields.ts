@@ -1,6 +1,6 @@
 import { applyDecorators } from '@nestjs/common';
 import { ApiProperty, getSchemaPath } from '@nestjs/swagger';
-import type { Range } from '@pentimento/core';
+import type { Range } from '@pentimento/core/errors';
 import { Type, type ClassConstructor } from 'class-transformer';
 import {
   ArrayMaxSize,

@@ -1,4 +1,4 @@
-import type { Range } from '@pentimento/core';
+import type { Range } from '@pentimento/core/errors';
 import { NumberCell } from './number-cell';
 
 interface CountCellProps {

@@ -1,4 +1,4 @@
-import { fillFormula, type ExplainedInput, type Explanation } from '@pentimento/core';
+import { fillFormula, type ExplainedInput, type Explanation } from '@pentimento/core/explain';
 import { Dialog } from './dialog';
 import { OriginTag } from './origin-tag';
 import { useUnits, type Units } from './use-units';

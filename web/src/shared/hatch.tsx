@@ -1,4 +1,4 @@
-import type { ResinFamily } from '@pentimento/core';
+import type { ResinFamily } from '@pentimento/core/materials';
 import type { ReactElement } from 'react';
 
 /** Hatches tell materials; colors do not. Own drawing conventions of this application. */

@@ -1,4 +1,4 @@
-import type { VerdictLevel } from '@pentimento/core';
+import type { VerdictLevel } from '@pentimento/core/judging';
 import { Check, OctagonX, TriangleAlert } from 'lucide-react';
 
 const MARKS = {

@@ -1,4 +1,4 @@
-import { unitSlip } from '@pentimento/core';
+import { unitSlip } from '@pentimento/core/errors';
 import { useId, useState } from 'react';
 
 interface NumberCellProps {

@@ -1,4 +1,5 @@
-import type { Objection, ObjectionLevel, VerdictLevel } from '@pentimento/core';
+import type { VerdictLevel } from '@pentimento/core/judging';
+import type { Objection, ObjectionLevel } from '@pentimento/core/plan';
 import { Info } from 'lucide-react';
 import { LevelMark } from './level-mark';
 import { useUnits } from './use-units';

@@ -1,4 +1,4 @@
-import type { InputOrigin } from '@pentimento/core';
+import type { InputOrigin } from '@pentimento/core/explain';
 
 const MARKS: Record<InputOrigin, { readonly mark: string; readonly word: string }> = {
   'data sheet': { mark: '■', word: 'sheet' },

@@ -1,4 +1,5 @@
-import type { DisplayQuantity, Range } from '@pentimento/core';
+import type { Range } from '@pentimento/core/errors';
+import type { DisplayQuantity } from '@pentimento/core/units';
 import { NumberCell } from './number-cell';
 import { useUnits } from './use-units';
 

@@ -1,4 +1,13 @@
-import { displayDigits, displayText, fillAmounts, fromDisplay, toDisplay, unitName, type DisplayQuantity, type UnitSystem } from '@pentimento/core';
+import {
+  displayDigits,
+  displayText,
+  fillAmounts,
+  fromDisplay,
+  toDisplay,
+  unitName,
+  type DisplayQuantity,
+  type UnitSystem,
+} from '@pentimento/core/units';
 import { useMemo } from 'react';
 import { useWhoQuery } from '../api/api';
 

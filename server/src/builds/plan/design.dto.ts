@@ -10,7 +10,7 @@ import {
   type OffsetBuild,
   type PartingLine,
   type PullFace,
-} from '@pentimento/core';
+} from '@pentimento/core/plan';
 import { ChoiceField, FlagField, ListField, NumberField, PartField, TextField } from '../../wire/fields.js';
 
 export class MoldSectionDto implements MoldSection {

@@ -19,7 +19,7 @@ import {
   type PlanPostCure,
   type PlanSession,
   type PlanShape,
-} from '@pentimento/core';
+} from '@pentimento/core/plan';
 import {
   ChoiceField,
   FlagField,

@@ -17,7 +17,7 @@ import {
   type PlaceKind,
   type PlugIntake,
   type WantedFinish,
-} from '@pentimento/core';
+} from '@pentimento/core/plan';
 import { ChoiceField, ListField, NumberField, PartField, TextField } from '../../wire/fields.js';
 
 export class DoneCheckDto implements DoneCheck {

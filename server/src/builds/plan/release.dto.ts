@@ -1,12 +1,5 @@
-import {
-  plugReleasePrograms,
-  releaseRanges,
-  zoneStates,
-  type PassedTest,
-  type ReleasePlan,
-  type ReleaseZone,
-  type ZoneState,
-} from '@pentimento/core';
+import { plugReleasePrograms } from '@pentimento/core/materials';
+import { releaseRanges, zoneStates, type PassedTest, type ReleasePlan, type ReleaseZone, type ZoneState } from '@pentimento/core/plan';
 import { ChoiceField, FlagField, KeyField, ListField, NumberField, PartField, TextField } from '../../wire/fields.js';
 
 export class ReleaseZoneDto implements ReleaseZone {

@@ -9,7 +9,7 @@ import {
   type KitPlan,
   type MeasureWay,
   type MixPlan,
-} from '@pentimento/core';
+} from '@pentimento/core/plan';
 import { ChoiceField, NumberField, NumberListField, TextField } from '../../wire/fields.js';
 
 export class InfusionPlanDto implements InfusionPlan {

@@ -1,4 +1,4 @@
-import { builtInMaterials, withValues, type CardScalar, type MaterialCard, type ValueOrigin } from '@pentimento/core';
+import { builtInMaterials, withValues, type CardScalar, type MaterialCard, type ValueOrigin } from '@pentimento/core/materials';
 import type { MigrationInterface, QueryRunner } from 'typeorm';
 
 /** A card as version 0.1 kept it: kinetic numbers and limits side by side, one origin for all. */

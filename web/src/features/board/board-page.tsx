@@ -1,4 +1,5 @@
-import { cardLibrary, dayText, type CardLibrary } from '@pentimento/core';
+import { cardLibrary, type CardLibrary } from '@pentimento/core/plan';
+import { dayText } from '@pentimento/core/shop-time';
 import { Plus } from 'lucide-react';
 import { useMemo } from 'react';
 import { Link, useSearchParams } from 'react-router';

@@ -1,4 +1,5 @@
-import { planFromTemplate, planRanges, plugChoices, stackTemplates } from '@pentimento/core';
+import { plugChoices } from '@pentimento/core/materials';
+import { planFromTemplate, planRanges, stackTemplates } from '@pentimento/core/plan';
 import { useState } from 'react';
 import { useForm, type UseFormReturn } from 'react-hook-form';
 import { useNavigate } from 'react-router';

@@ -1,4 +1,4 @@
-import { layerBuild, type CardLibrary, type PlanDocument } from '@pentimento/core';
+import { layerBuild, type CardLibrary, type PlanDocument } from '@pentimento/core/plan';
 import { useId } from 'react';
 import { HatchDefs, hatchOf } from '../../shared/hatch';
 

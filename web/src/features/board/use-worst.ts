@@ -1,4 +1,6 @@
-import { outdatedCards, worstLevel, type Objection, type Sibling, type Verdict, type VerdictLevel } from '@pentimento/core';
+import type { Sibling } from '@pentimento/core/design';
+import { worstLevel, type Verdict, type VerdictLevel } from '@pentimento/core/judging';
+import { outdatedCards, type Objection } from '@pentimento/core/plan';
 import { useEffect, useMemo, useState } from 'react';
 import { useKeptCardsQuery, type Build, type Card } from '../../api/api';
 import { makeSimulation } from '../sequence/simulation/make-worker';

@@ -1,4 +1,4 @@
-import type { Verdict } from '@pentimento/core';
+import type { Verdict } from '@pentimento/core/judging';
 
 /** The worst verdict in a few words, without numbers that need a unit. */
 export function verdictLine({ kind, subject, level }: Verdict): string {

@@ -1,4 +1,5 @@
-import { withNewestCard, worstLevel, worstObjection, type CardLibrary, type OutdatedCard, type PlanDocument } from '@pentimento/core';
+import { worstLevel } from '@pentimento/core/judging';
+import { withNewestCard, worstObjection, type CardLibrary, type OutdatedCard, type PlanDocument } from '@pentimento/core/plan';
 import { lazy, Suspense, useCallback, useState } from 'react';
 import { useParams } from 'react-router';
 import { useBuildQuery, useCardsQuery, useWhoQuery, type Build, type Card } from '../../api/api';

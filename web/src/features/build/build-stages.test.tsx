@@ -1,3 +1,4 @@
+import { packRoll } from '@pentimento/core/kit';
 import {
   cardLibrary,
   DEFAULT_DESIGN,
@@ -5,12 +6,11 @@ import {
   defaultRelease,
   gateTests,
   objection,
-  packRoll,
   planFromTemplate,
   type MoldDesign,
   type PlanDocument,
   type ReleasePlan,
-} from '@pentimento/core';
+} from '@pentimento/core/plan';
 import { render, screen } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import { useState } from 'react';

@@ -1,4 +1,4 @@
-import { planStages, type PlanStage } from '@pentimento/core';
+import { planStages, type PlanStage } from '@pentimento/core/plan';
 
 export const STAGE_NAMES: Record<PlanStage, string> = {
   plug: 'Plug',

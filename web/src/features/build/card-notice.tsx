@@ -1,4 +1,4 @@
-import type { OutdatedCard } from '@pentimento/core';
+import type { OutdatedCard } from '@pentimento/core/plan';
 
 /** Says which cards have a newer version than the plan was made with, and offers to go over to it. */
 export function CardNotice({

@@ -1,4 +1,4 @@
-import { checkPlan, type PlanDocument } from '@pentimento/core';
+import { checkPlan, type PlanDocument } from '@pentimento/core/plan';
 
 /** An unsaved plan kept in this browser. */
 export interface Draft {

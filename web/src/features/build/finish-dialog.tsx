@@ -1,4 +1,5 @@
-import { releasePrograms, type VerdictLevel } from '@pentimento/core';
+import type { VerdictLevel } from '@pentimento/core/judging';
+import { releasePrograms } from '@pentimento/core/service';
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import { useFinishBuildMutation, type Build } from '../../api/api';

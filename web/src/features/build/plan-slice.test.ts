@@ -1,4 +1,4 @@
-import { moveSession, planFromTemplate } from '@pentimento/core';
+import { moveSession, planFromTemplate } from '@pentimento/core/plan';
 import { dropped, edited, hasEdits, opened, planSlice, previewed, rebased, redone, undone } from './plan-slice';
 import { dropDraft, keepDraft, readDraft } from './draft-storage';
 

@@ -1,4 +1,4 @@
-import type { PlanDocument } from '@pentimento/core';
+import type { PlanDocument } from '@pentimento/core/plan';
 import { createSlice, type PayloadAction } from '@reduxjs/toolkit';
 
 const MOST_UNDO = 100;

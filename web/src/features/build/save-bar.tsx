@@ -1,4 +1,4 @@
-import type { VerdictLevel } from '@pentimento/core';
+import type { VerdictLevel } from '@pentimento/core/judging';
 import { Redo2, Save, Undo2 } from 'lucide-react';
 import type { Build } from '../../api/api';
 import { useAppDispatch, useAppSelector } from '../../app/store';

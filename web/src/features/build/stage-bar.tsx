@@ -1,4 +1,5 @@
-import { planStages, worstObjection, type Objection, type PlanStage, type VerdictLevel } from '@pentimento/core';
+import type { VerdictLevel } from '@pentimento/core/judging';
+import { planStages, worstObjection, type Objection, type PlanStage } from '@pentimento/core/plan';
 import { Link } from 'react-router';
 import { LevelMark } from '../../shared/level-mark';
 import { levelOfObjection } from '../../shared/objection-list';

@@ -1,4 +1,4 @@
-import type { Objection } from '@pentimento/core';
+import type { Objection } from '@pentimento/core/plan';
 import type { ReactNode } from 'react';
 import { ObjectionList } from '../../shared/objection-list';
 

@@ -1,4 +1,5 @@
-import type { CardLibrary, Objection, PlanDocument, Sibling } from '@pentimento/core';
+import type { Sibling } from '@pentimento/core/design';
+import type { CardLibrary, Objection, PlanDocument } from '@pentimento/core/plan';
 import type { Build, Card } from '../../api/api';
 import type { Mix } from './mix/use-mix';
 import type { Simulation } from '../sequence/simulation/use-simulation';

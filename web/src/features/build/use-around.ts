@@ -1,14 +1,7 @@
-import {
-  mixObjections,
-  planObjections,
-  worstFirst,
-  type MixRow,
-  type CardLibrary,
-  type Hand,
-  type Objection,
-  type PlanDocument,
-  type Sibling,
-} from '@pentimento/core';
+import type { Sibling } from '@pentimento/core/design';
+import { planObjections } from '@pentimento/core/judging';
+import { mixObjections, type MixRow } from '@pentimento/core/mix';
+import { worstFirst, type CardLibrary, type Hand, type Objection, type PlanDocument } from '@pentimento/core/plan';
 import { useEffect, useMemo, useState } from 'react';
 import { useBuildsQuery, useMoldsQuery, type Build } from '../../api/api';
 import type { Picture } from '../sequence/simulation/picture';

@@ -1,4 +1,4 @@
-import { cardLibrary, outdatedCards, type CardLibrary, type OutdatedCard, type PlanDocument } from '@pentimento/core';
+import { cardLibrary, outdatedCards, type CardLibrary, type OutdatedCard, type PlanDocument } from '@pentimento/core/plan';
 import { useEffect, useMemo, useRef } from 'react';
 import { useKeptCardsQuery, type Card } from '../../api/api';
 

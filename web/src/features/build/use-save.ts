@@ -1,4 +1,4 @@
-import { keepCardVersions, type PlanDocument } from '@pentimento/core';
+import { keepCardVersions, type PlanDocument } from '@pentimento/core/plan';
 import { useRef, useState } from 'react';
 import { useBuildQuery, useSaveVersionMutation, type Build, type Card } from '../../api/api';
 import { problemOf, type Problem } from '../../api/problem';

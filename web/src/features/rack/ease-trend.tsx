@@ -1,4 +1,4 @@
-import { countedPulls, type PullEntry, type TreatmentEntry } from '@pentimento/core';
+import { countedPulls, type PullEntry, type TreatmentEntry } from '@pentimento/core/service';
 import { line, scaleLinear, scaleTime } from 'd3';
 
 const HEIGHT = 150;

@@ -1,4 +1,4 @@
-import { releaseProgram } from '@pentimento/core';
+import { releaseProgram } from '@pentimento/core/service';
 import { useState } from 'react';
 import { useWhoQuery, type Mold } from '../../api/api';
 import { useAppDispatch } from '../../app/store';

@@ -1,4 +1,4 @@
-import { releaseProgram } from '@pentimento/core';
+import { releaseProgram } from '@pentimento/core/service';
 import { useState } from 'react';
 import { Link, useParams } from 'react-router';
 import { useMoldsQuery, useUndoPullMutation, type Mold } from '../../api/api';

@@ -1,4 +1,4 @@
-import { releaseProgram } from '@pentimento/core';
+import { releaseProgram } from '@pentimento/core/service';
 import { Link } from 'react-router';
 import { LevelMark } from '../../shared/level-mark';
 import { TallyStrokes } from './tally-strokes';

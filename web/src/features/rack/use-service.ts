@@ -1,4 +1,4 @@
-import { moldServiceState, type MoldServiceState } from '@pentimento/core';
+import { moldServiceState, type MoldServiceState } from '@pentimento/core/service';
 import { useMemo } from 'react';
 import type { Mold } from '../../api/api';
 import { useAppSelector } from '../../app/store';

@@ -1,6 +1,6 @@
 import { useAppSelector } from '../../app/store';
 import { useUnits } from '../../shared/use-units';
-import { clockText } from '@pentimento/core';
+import { clockText } from '@pentimento/core/shop-time';
 import type { ChartView } from './chart/growth-chart';
 import { heatRamps, RAMP_FROM_C, RAMP_TO_C } from './chart/heat-ramp';
 

@@ -1,4 +1,6 @@
-import { clockText, planRanges, type PlanDocument, type PlugChoice } from '@pentimento/core';
+import type { PlugChoice } from '@pentimento/core/materials';
+import { planRanges, type PlanDocument } from '@pentimento/core/plan';
+import { clockText } from '@pentimento/core/shop-time';
 import { memo } from 'react';
 import { NumberCell } from '../../shared/number-cell';
 import { UnitCell } from '../../shared/unit-cell';

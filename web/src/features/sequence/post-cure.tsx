@@ -1,4 +1,5 @@
-import { clockText, planRanges, type PlanDocument, type PlanPostCure } from '@pentimento/core';
+import { planRanges, type PlanDocument, type PlanPostCure } from '@pentimento/core/plan';
+import { clockText } from '@pentimento/core/shop-time';
 import { NumberCell } from '../../shared/number-cell';
 import { UnitCell } from '../../shared/unit-cell';
 import { useUnits } from '../../shared/use-units';

@@ -1,4 +1,6 @@
-import { explainVerdict, moveSession, plugChoicesOf, type Explanation, type Objection, type PlanDocument } from '@pentimento/core';
+import { explainVerdict, type Explanation } from '@pentimento/core/explain';
+import { plugChoicesOf } from '@pentimento/core/materials';
+import { moveSession, type Objection, type PlanDocument } from '@pentimento/core/plan';
 import { useMemo, useState } from 'react';
 import { Link } from 'react-router';
 import { useAppDispatch } from '../../app/store';

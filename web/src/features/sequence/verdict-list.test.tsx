@@ -1,4 +1,4 @@
-import type { Verdict } from '@pentimento/core';
+import type { Verdict } from '@pentimento/core/judging';
 import { render, screen } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import { verdictLine } from '../board/verdict-line';

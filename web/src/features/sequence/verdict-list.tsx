@@ -1,4 +1,6 @@
-import { clockText, type Verdict, type VerdictCloud } from '@pentimento/core';
+import type { Verdict } from '@pentimento/core/judging';
+import { clockText } from '@pentimento/core/shop-time';
+import type { VerdictCloud } from '@pentimento/core/uncertainty';
 import { LevelMark } from '../../shared/level-mark';
 import { useUnits, type Units } from '../../shared/use-units';
 import { keptText } from './spread/spread-panel';

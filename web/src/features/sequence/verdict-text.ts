@@ -1,4 +1,5 @@
-import { clockText, type Verdict } from '@pentimento/core';
+import type { Verdict } from '@pentimento/core/judging';
+import { clockText } from '@pentimento/core/shop-time';
 import type { Units } from '../../shared/use-units';
 
 /** What a verdict is about, in a few words. */

@@ -1,4 +1,4 @@
-import { cardFields, type CardScalar, type CardValue, type GelTimeStatement, type MaterialCard, type ValueSource } from '@pentimento/core';
+import { cardFields, type CardScalar, type CardValue, type GelTimeStatement, type MaterialCard, type ValueSource } from '@pentimento/core/materials';
 
 /** A card being changed: what was typed, and the source of all of it. */
 export interface CardDraft {

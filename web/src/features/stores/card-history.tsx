@@ -1,4 +1,4 @@
-import { cardFields } from '@pentimento/core';
+import { cardFields } from '@pentimento/core/materials';
 import { useCardHistoryQuery, type Card, type CardHistory } from '../../api/api';
 import { Dialog } from '../../shared/dialog';
 import { Failed, Loading } from '../../shared/states';

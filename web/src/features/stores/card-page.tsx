@@ -1,4 +1,6 @@
-import { checkCard, DomainError, resinCardOf, valueOrigins, writeCardFile } from '@pentimento/core';
+import { DomainError } from '@pentimento/core/errors';
+import { writeCardFile } from '@pentimento/core/formats';
+import { checkCard, resinCardOf, valueOrigins } from '@pentimento/core/materials';
 import { Download, History, Pencil } from 'lucide-react';
 import { useMemo, useState } from 'react';
 import { useSaveCardMutation, type Card } from '../../api/api';

@@ -1,4 +1,4 @@
-import { cardFields, type CardField, type MaterialCard } from '@pentimento/core';
+import { cardFields, type CardField, type MaterialCard } from '@pentimento/core/materials';
 import { OriginTag } from '../../shared/origin-tag';
 import { useUnits, type Units } from '../../shared/use-units';
 import type { CardDraft } from './card-draft';

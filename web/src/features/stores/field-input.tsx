@@ -1,4 +1,4 @@
-import type { CardField, CardScalar } from '@pentimento/core';
+import type { CardField, CardScalar } from '@pentimento/core/materials';
 import { useState } from 'react';
 import type { Units } from '../../shared/use-units';
 import { fieldText, fieldUnit } from './field-text';

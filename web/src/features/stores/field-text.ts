@@ -1,4 +1,4 @@
-import type { CardField, CardScalar } from '@pentimento/core';
+import type { CardField, CardScalar } from '@pentimento/core/materials';
 import type { Units } from '../../shared/use-units';
 
 /** Unit of a field as this person sees it. */

@@ -1,4 +1,4 @@
-import type { GelTimeStatement } from '@pentimento/core';
+import type { GelTimeStatement } from '@pentimento/core/materials';
 import { Plus, Trash2 } from 'lucide-react';
 import { NumberCell } from '../../shared/number-cell';
 import { OriginTag } from '../../shared/origin-tag';

@@ -1,4 +1,6 @@
-import { cardsFromRows, DomainError, readCardFile, type MaterialCard } from '@pentimento/core';
+import { DomainError } from '@pentimento/core/errors';
+import { cardsFromRows, readCardFile } from '@pentimento/core/formats';
+import type { MaterialCard } from '@pentimento/core/materials';
 import Papa from 'papaparse';
 import { useState } from 'react';
 import { useImportCardsMutation, type Card } from '../../api/api';

@@ -1,4 +1,6 @@
-import { explainPot, KELVIN, type Explanation, type ResinCard } from '@pentimento/core';
+import { explainPot, type Explanation } from '@pentimento/core/explain';
+import type { ResinCard } from '@pentimento/core/materials';
+import { KELVIN } from '@pentimento/core/units';
 import { line, scaleLinear } from 'd3';
 import { useEffect, useState } from 'react';
 import { ExplainDialog } from '../../shared/explain-dialog';

@@ -1,4 +1,5 @@
-import { cardRows, cardText, materialKinds, resinFamilies, writeCardFile, type MaterialKind } from '@pentimento/core';
+import { cardRows, writeCardFile } from '@pentimento/core/formats';
+import { cardText, materialKinds, resinFamilies, type MaterialKind } from '@pentimento/core/materials';
 import { Download, Plus, Upload } from 'lucide-react';
 import Papa from 'papaparse';
 import { useEffect, useId, useState } from 'react';

@@ -1,4 +1,4 @@
-import { outlineOf, type RollLayout } from '@pentimento/core';
+import { outlineOf, type RollLayout } from '@pentimento/core/kit';
 import { DxfWriter, LWPolylineFlags, point2d, point3d, Units } from '@tarikjabiri/dxf';
 
 const TEXT_MM = 12;

@@ -1,4 +1,5 @@
-import { DEFAULT_KIT, edgeKinds, kitRanges, kitSheet, kitSvg, takeOff, takeOffCsv, type FabricKit, type KitPlan } from '@pentimento/core';
+import { kitSheet, kitSvg, takeOff, takeOffCsv, type FabricKit } from '@pentimento/core/kit';
+import { DEFAULT_KIT, edgeKinds, kitRanges, type KitPlan } from '@pentimento/core/plan';
 import { Download } from 'lucide-react';
 import { useMemo } from 'react';
 import { ChoiceCell, FlagCell, Part, wordOptions } from '../../../shared/fields';

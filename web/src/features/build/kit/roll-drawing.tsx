@@ -1,4 +1,4 @@
-import { outlineOf, type RollLayout } from '@pentimento/core';
+import { outlineOf, type RollLayout } from '@pentimento/core/kit';
 import { useWidth } from '../../../shared/use-width';
 
 const HEIGHT = 150;

@@ -1,4 +1,4 @@
-import { DEFAULT_MIX, measureWays, mixRanges, type MeasureWay, type MixPlan } from '@pentimento/core';
+import { DEFAULT_MIX, measureWays, mixRanges, type MeasureWay, type MixPlan } from '@pentimento/core/plan';
 import { Plus, X } from 'lucide-react';
 import { CountCell } from '../../../shared/count-cell';
 import { ChoiceCell } from '../../../shared/fields';

@@ -1,15 +1,8 @@
-import {
-  changeLayer,
-  explainPot,
-  layerCautions,
-  momentText,
-  SMOKING_C,
-  type CardLibrary,
-  type Explanation,
-  type MeasureWay,
-  type MixRow,
-  type PlanDocument,
-} from '@pentimento/core';
+import { explainPot, type Explanation } from '@pentimento/core/explain';
+import { SMOKING_C, type MixRow } from '@pentimento/core/mix';
+import { changeLayer, type CardLibrary, type MeasureWay, type PlanDocument } from '@pentimento/core/plan';
+import { momentText } from '@pentimento/core/shop-time';
+import { layerCautions } from '@pentimento/core/traveler';
 import { useUnits } from '../../../shared/use-units';
 
 const grams = (g: number): string => (g >= 1000 ? `${(g / 1000).toFixed(2)} kg` : `${g.toFixed(g < 100 ? 1 : 0)} g`);

@@ -1,4 +1,5 @@
-import { DEFAULT_MIX, type Explanation } from '@pentimento/core';
+import type { Explanation } from '@pentimento/core/explain';
+import { DEFAULT_MIX } from '@pentimento/core/plan';
 import { Printer } from 'lucide-react';
 import { useState } from 'react';
 import { ExplainDialog } from '../../../shared/explain-dialog';

@@ -1,4 +1,5 @@
-import type { MixRow, PlanDocument } from '@pentimento/core';
+import type { MixRow } from '@pentimento/core/mix';
+import type { PlanDocument } from '@pentimento/core/plan';
 import { useEffect, useRef, useState } from 'react';
 import type { Card } from '../../../api/api';
 import { makeSimulation } from '../../sequence/simulation/make-worker';

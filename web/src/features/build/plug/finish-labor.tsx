@@ -1,4 +1,5 @@
-import { finishIsLess, finishPlan, intakeRanges, type PlugIntake } from '@pentimento/core';
+import { finishIsLess, intakeRanges, type PlugIntake } from '@pentimento/core/plan';
+import { finishPlan } from '@pentimento/core/plug';
 import { Part } from '../../../shared/fields';
 import { NumberCell } from '../../../shared/number-cell';
 

@@ -1,3 +1,5 @@
+import type { Sibling } from '@pentimento/core/design';
+import type { PlugChoice } from '@pentimento/core/materials';
 import {
   backStates,
   hands,
@@ -5,13 +7,11 @@ import {
   moldUses,
   planRanges,
   wantedFinishes,
-  weakestHeat,
   type PlanDocument,
-  type PlugChoice,
   type PlugIntake,
-  type Sibling,
   type WantedFinish,
-} from '@pentimento/core';
+} from '@pentimento/core/plan';
+import { weakestHeat } from '@pentimento/core/plug';
 import { CountCell } from '../../../shared/count-cell';
 import { ChoiceCell, Part, TextCell, wordOptions } from '../../../shared/fields';
 import { UnitCell } from '../../../shared/unit-cell';

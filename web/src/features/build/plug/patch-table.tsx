@@ -1,5 +1,5 @@
+import { DomainError } from '@pentimento/core/errors';
 import {
-  DomainError,
   patchAreaM2,
   patchRanges,
   patchShapes,
@@ -14,7 +14,7 @@ import {
   type PatchShape,
   type PatchSize,
   type PlanDocument,
-} from '@pentimento/core';
+} from '@pentimento/core/plan';
 import { CountCell } from '../../../shared/count-cell';
 import { AddButton, EditTable } from '../../../shared/edit-table';
 import { ChoiceCell, Part, TextCell, wordOptions } from '../../../shared/fields';

@@ -1,4 +1,5 @@
-import { DEFAULT_INTAKE, plugChoicesOf, type PlugIntake } from '@pentimento/core';
+import { plugChoicesOf } from '@pentimento/core/materials';
+import { DEFAULT_INTAKE, type PlugIntake } from '@pentimento/core/plan';
 import { useMemo } from 'react';
 import { StageFrame } from '../stage-frame';
 import type { StageProps } from '../stage-props';

@@ -1,4 +1,6 @@
-import { substances, weakestHeat, weakestUnderStack, withSurfaces, type PlanDocument } from '@pentimento/core';
+import { substances } from '@pentimento/core/materials';
+import type { PlanDocument } from '@pentimento/core/plan';
+import { weakestHeat, weakestUnderStack, withSurfaces } from '@pentimento/core/plug';
 import { ArrowUp, X } from 'lucide-react';
 import { Part } from '../../../shared/fields';
 import { useUnits } from '../../../shared/use-units';

@@ -1,13 +1,6 @@
-import {
-  dayNumber,
-  momentText,
-  readinessChecks,
-  readyAtMin,
-  type CardLibrary,
-  type DoneCheck,
-  type PlanDocument,
-  type PlugIntake,
-} from '@pentimento/core';
+import type { CardLibrary, DoneCheck, PlanDocument, PlugIntake } from '@pentimento/core/plan';
+import { readinessChecks, readyAtMin } from '@pentimento/core/plug';
+import { dayNumber, momentText } from '@pentimento/core/shop-time';
 import { Part } from '../../../shared/fields';
 import { useUnits } from '../../../shared/use-units';
 

@@ -1,4 +1,4 @@
-import { gateOpen, gateTests, type ReleasePlan } from '@pentimento/core';
+import { gateOpen, gateTests, type ReleasePlan } from '@pentimento/core/plan';
 import { useState } from 'react';
 import { Part, TextCell } from '../../../shared/fields';
 import { LevelMark } from '../../../shared/level-mark';

@@ -1,17 +1,8 @@
-import {
-  cardNumber,
-  clockText,
-  defaultRelease,
-  momentText,
-  plugReleaseProgram,
-  readyAtMin,
-  releaseRanges,
-  releaseSchedule,
-  releaseUse,
-  sessionsBehindGate,
-  withRelease,
-  type ReleasePlan,
-} from '@pentimento/core';
+import { cardNumber, plugReleaseProgram } from '@pentimento/core/materials';
+import { defaultRelease, releaseRanges, type ReleasePlan } from '@pentimento/core/plan';
+import { readyAtMin, withRelease } from '@pentimento/core/plug';
+import { releaseSchedule, releaseUse, sessionsBehindGate } from '@pentimento/core/release';
+import { clockText, momentText } from '@pentimento/core/shop-time';
 import { FlagCell, Part } from '../../../shared/fields';
 import { NumberCell } from '../../../shared/number-cell';
 import { StageFrame } from '../stage-frame';

@@ -1,4 +1,6 @@
-import { momentText, type PlanDocument, type ReleaseSchedule } from '@pentimento/core';
+import type { PlanDocument } from '@pentimento/core/plan';
+import type { ReleaseSchedule } from '@pentimento/core/release';
+import { momentText } from '@pentimento/core/shop-time';
 import { useWidth } from '../../../shared/use-width';
 
 const ROW = 26;

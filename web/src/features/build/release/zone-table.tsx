@@ -1,4 +1,5 @@
-import { plugReleasePrograms, releaseRanges, zoneStates, type ReleasePlan, type ReleaseZone } from '@pentimento/core';
+import { plugReleasePrograms } from '@pentimento/core/materials';
+import { releaseRanges, zoneStates, type ReleasePlan, type ReleaseZone } from '@pentimento/core/plan';
 import { AddButton, EditTable } from '../../../shared/edit-table';
 import { ChoiceCell, TextCell, wordOptions } from '../../../shared/fields';
 import { UnitCell } from '../../../shared/unit-cell';

@@ -1,4 +1,4 @@
-import { boltPattern } from '@pentimento/core';
+import { boltPattern } from '@pentimento/core/design';
 import { useUnits } from '../../../shared/use-units';
 
 const WIDTH = 520;

@@ -1,4 +1,5 @@
-import { demoldGrade, designRanges, type DemoldGrade, type MoldDesign, type PullFace } from '@pentimento/core';
+import { demoldGrade, type DemoldGrade } from '@pentimento/core/design';
+import { designRanges, type MoldDesign, type PullFace } from '@pentimento/core/plan';
 import { AddButton, EditTable } from '../../../shared/edit-table';
 import { Part, TextCell } from '../../../shared/fields';
 import { LevelMark } from '../../../shared/level-mark';

@@ -1,4 +1,4 @@
-import type { FlangeStrip } from '@pentimento/core';
+import type { FlangeStrip } from '@pentimento/core/design';
 
 const WIDTH = 520;
 const TOP = 18;

@@ -1,4 +1,5 @@
-import { designRanges, flangeKinds, flangeNeedMm, flangeStrips, type MoldDesign } from '@pentimento/core';
+import { flangeNeedMm, flangeStrips } from '@pentimento/core/design';
+import { designRanges, flangeKinds, type MoldDesign } from '@pentimento/core/plan';
 import { ChoiceCell, Part, wordOptions } from '../../../shared/fields';
 import { UnitCell } from '../../../shared/unit-cell';
 import { useUnits } from '../../../shared/use-units';

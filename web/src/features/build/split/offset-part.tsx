@@ -1,4 +1,5 @@
-import { designRanges, directMoldSteps, OFFSET_STEPS, offsetPlan, type MoldDesign } from '@pentimento/core';
+import { directMoldSteps, OFFSET_STEPS, offsetPlan } from '@pentimento/core/design';
+import { designRanges, type MoldDesign } from '@pentimento/core/plan';
 import { FlagCell, Part } from '../../../shared/fields';
 import { UnitCell } from '../../../shared/unit-cell';
 import { useUnits } from '../../../shared/use-units';

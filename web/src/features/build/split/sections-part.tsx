@@ -1,4 +1,5 @@
-import { defaultRelease, designRanges, withRelease, type MoldDesign, type PlanDocument } from '@pentimento/core';
+import { defaultRelease, designRanges, type MoldDesign, type PlanDocument } from '@pentimento/core/plan';
+import { withRelease } from '@pentimento/core/plug';
 import { ArrowUp, Trash2 } from 'lucide-react';
 import { AddButton } from '../../../shared/edit-table';
 import { ChoiceCell, Part, TextCell } from '../../../shared/fields';

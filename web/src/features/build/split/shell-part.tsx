@@ -1,20 +1,8 @@
-import {
-  backingKinds,
-  clockText,
-  designRanges,
-  explainPanel,
-  momentText,
-  panelDeflectionM,
-  shellOf,
-  usualThickness,
-  widestSpanM,
-  type BackingTime,
-  type CardLibrary,
-  type Explanation,
-  type MoldDesign,
-  type PlanDocument,
-  type PlugIntake,
-} from '@pentimento/core';
+import { panelDeflectionM, usualThickness, widestSpanM, type BackingTime } from '@pentimento/core/design';
+import { explainPanel, type Explanation } from '@pentimento/core/explain';
+import { backingKinds, designRanges, type CardLibrary, type MoldDesign, type PlanDocument, type PlugIntake } from '@pentimento/core/plan';
+import { clockText, momentText } from '@pentimento/core/shop-time';
+import { shellOf } from '@pentimento/core/stack';
 import { ChoiceCell, FlagCell, Part, wordOptions } from '../../../shared/fields';
 import { LevelMark } from '../../../shared/level-mark';
 import { NumberCell } from '../../../shared/number-cell';

@@ -1,4 +1,5 @@
-import { DEFAULT_DESIGN, DEFAULT_INTAKE, type Explanation, type MoldDesign } from '@pentimento/core';
+import type { Explanation } from '@pentimento/core/explain';
+import { DEFAULT_DESIGN, DEFAULT_INTAKE, type MoldDesign } from '@pentimento/core/plan';
 import { useState } from 'react';
 import { ExplainDialog } from '../../../shared/explain-dialog';
 import { StageFrame } from '../stage-frame';

@@ -1,4 +1,5 @@
-import { stackTemplates, type PlanDocument, type SchoolFigures } from '@pentimento/core';
+import type { SchoolFigures } from '@pentimento/core/judging';
+import { stackTemplates, type PlanDocument } from '@pentimento/core/plan';
 import { useEffect, useState } from 'react';
 import type { Card } from '../../../api/api';
 import { ChoiceCell, Part } from '../../../shared/fields';

@@ -1,14 +1,6 @@
-import {
-  cardFlag,
-  DEFAULT_INFUSION,
-  infusedLayers,
-  infusionOutcome,
-  infusionRanges,
-  MOST_DROP_MBAR,
-  type CardLibrary,
-  type InfusionPlan,
-  type PlanDocument,
-} from '@pentimento/core';
+import { cardFlag } from '@pentimento/core/materials';
+import { DEFAULT_INFUSION, infusionRanges, MOST_DROP_MBAR, type CardLibrary, type InfusionPlan, type PlanDocument } from '@pentimento/core/plan';
+import { infusedLayers, infusionOutcome } from '@pentimento/core/stack';
 import { ChoiceCell, FlagCell, Part } from '../../../shared/fields';
 import { NumberCell } from '../../../shared/number-cell';
 import { UnitCell } from '../../../shared/unit-cell';

@@ -1,6 +1,6 @@
+import { cardNumber, type MaterialCard } from '@pentimento/core/materials';
 import {
   applyMethods,
-  cardNumber,
   changeLayer,
   lastSurfaces,
   layerRoles,
@@ -12,10 +12,9 @@ import {
   type CardLibrary,
   type LayerRole,
   type LayerStart,
-  type MaterialCard,
   type PlanDocument,
   type PlanLayer,
-} from '@pentimento/core';
+} from '@pentimento/core/plan';
 import { CountCell } from '../../../shared/count-cell';
 import { ChoiceCell, TextCell, wordOptions } from '../../../shared/fields';
 

@@ -1,4 +1,4 @@
-import type { PlanLayer } from '@pentimento/core';
+import type { PlanLayer } from '@pentimento/core/plan';
 
 /** A gel coat film as a first layer from nothing. */
 export function filmLayer(): PlanLayer {

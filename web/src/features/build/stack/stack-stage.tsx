@@ -1,4 +1,6 @@
-import { fitToThickness, stackTemplates, withSchool, type Explanation } from '@pentimento/core';
+import type { Explanation } from '@pentimento/core/explain';
+import { stackTemplates, withSchool } from '@pentimento/core/plan';
+import { fitToThickness } from '@pentimento/core/stack';
 import { useMemo, useState } from 'react';
 import { ChoiceCell } from '../../../shared/fields';
 import { ExplainDialog } from '../../../shared/explain-dialog';

@@ -1,23 +1,20 @@
+import { explainMixed, explainThickness, type Explanation } from '@pentimento/core/explain';
+import type { ResinCard } from '@pentimento/core/materials';
 import {
   addLayer,
   addSession,
   changeLayer,
-  clockText,
-  explainMixed,
-  explainThickness,
-  laidAreaM2,
-  laidMasses,
   layerBuild,
   moveSession,
   planRanges,
   removeLayer,
   type CardLibrary,
-  type Explanation,
   type PlanDocument,
   type PlanLayer,
   type PlanSession,
-  type ResinCard,
-} from '@pentimento/core';
+} from '@pentimento/core/plan';
+import { clockText } from '@pentimento/core/shop-time';
+import { laidAreaM2, laidMasses } from '@pentimento/core/stack';
 import { Plus, Trash2 } from 'lucide-react';
 import { memo } from 'react';
 import { CountCell } from '../../../shared/count-cell';

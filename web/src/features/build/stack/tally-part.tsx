@@ -1,4 +1,5 @@
-import { fitToThickness, stackTally, type CardLibrary, type PlanDocument } from '@pentimento/core';
+import type { CardLibrary, PlanDocument } from '@pentimento/core/plan';
+import { fitToThickness, stackTally } from '@pentimento/core/stack';
 import { LevelMark } from '../../../shared/level-mark';
 import { useUnits } from '../../../shared/use-units';
 

@@ -1,4 +1,7 @@
-import { momentText, planCautions, releaseSchedule, worstObjection, type Objection } from '@pentimento/core';
+import { worstObjection, type Objection } from '@pentimento/core/plan';
+import { releaseSchedule } from '@pentimento/core/release';
+import { momentText } from '@pentimento/core/shop-time';
+import { planCautions } from '@pentimento/core/traveler';
 import { CalendarDays, FileText } from 'lucide-react';
 import { useState } from 'react';
 import { Part } from '../../../shared/fields';

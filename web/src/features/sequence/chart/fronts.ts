@@ -1,5 +1,5 @@
 import type { Picture } from '../simulation/picture';
-import type { ClockScale } from '@pentimento/core';
+import type { ClockScale } from '@pentimento/core/shop-time';
 import type { HeightScale } from './height-scale';
 
 /** Moment at which each laid cell first reaches a degree of cure [s]; NaN where it never does. */

@@ -1,4 +1,5 @@
-import { dayText, isWeekend, type ClockScale, type PlanDocument } from '@pentimento/core';
+import type { PlanDocument } from '@pentimento/core/plan';
+import { dayText, isWeekend, type ClockScale } from '@pentimento/core/shop-time';
 import { range } from 'd3';
 
 const HOUR = 3600;

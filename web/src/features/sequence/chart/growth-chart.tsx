@@ -1,4 +1,5 @@
-import { evenClock, foldedClock, type CardLibrary, type ClockScale, type PlanDocument } from '@pentimento/core';
+import type { CardLibrary, PlanDocument } from '@pentimento/core/plan';
+import { evenClock, foldedClock, type ClockScale } from '@pentimento/core/shop-time';
 import { useId, useMemo, type KeyboardEvent, type PointerEvent } from 'react';
 import { HatchDefs } from '../../../shared/hatch';
 import type { Picture } from '../simulation/picture';

@@ -1,6 +1,6 @@
 import { useLayoutEffect, useRef } from 'react';
 import type { Picture } from '../simulation/picture';
-import type { ClockScale } from '@pentimento/core';
+import type { ClockScale } from '@pentimento/core/shop-time';
 import type { HeightScale } from './height-scale';
 import { useAppSelector } from '../../../app/store';
 import { heatRamps } from './heat-ramp';

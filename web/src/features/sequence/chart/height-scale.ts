@@ -1,4 +1,4 @@
-import type { LayerOutcome } from '@pentimento/core';
+import type { LayerOutcome } from '@pentimento/core/growth';
 
 export type HeightMode = 'even' | 'true';
 

@@ -1,4 +1,6 @@
-import { KELVIN, frameAt, type ClockScale, type FieldSegment } from '@pentimento/core';
+import { frameAt, type FieldSegment } from '@pentimento/core/growth';
+import type { ClockScale } from '@pentimento/core/shop-time';
+import { KELVIN } from '@pentimento/core/units';
 import type { Picture } from '../simulation/picture';
 import { RAMP_FROM_C, RAMP_TO_C } from './heat-ramp';
 import type { HeightScale } from './height-scale';

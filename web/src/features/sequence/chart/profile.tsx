@@ -1,4 +1,5 @@
-import { frameAt, KELVIN } from '@pentimento/core';
+import { frameAt } from '@pentimento/core/growth';
+import { KELVIN } from '@pentimento/core/units';
 import { line, scaleLinear } from 'd3';
 import { useUnits } from '../../../shared/use-units';
 import { segmentAt, type Picture } from '../simulation/picture';

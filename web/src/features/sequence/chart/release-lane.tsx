@@ -1,4 +1,6 @@
-import { momentText, releaseSchedule, type ClockScale, type PlanDocument } from '@pentimento/core';
+import type { PlanDocument } from '@pentimento/core/plan';
+import { releaseSchedule } from '@pentimento/core/release';
+import { momentText, type ClockScale } from '@pentimento/core/shop-time';
 import { useMemo } from 'react';
 import { LANE_HEIGHT } from './window-lanes';
 

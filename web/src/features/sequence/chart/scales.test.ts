@@ -1,4 +1,6 @@
-import { cardLibrary, clockText, dayText, evaluatePlan, evenClock, foldedClock, isWeekend, planFromTemplate } from '@pentimento/core';
+import { evaluatePlan } from '@pentimento/core/judging';
+import { cardLibrary, planFromTemplate } from '@pentimento/core/plan';
+import { clockText, dayText, evenClock, foldedClock, isWeekend } from '@pentimento/core/shop-time';
 import { pictureOf } from '../simulation/picture';
 import { cureMoments } from './fronts';
 import { closedStretches } from './ground';

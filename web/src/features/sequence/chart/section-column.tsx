@@ -1,4 +1,5 @@
-import { KELVIN, type CardLibrary, type PlanDocument } from '@pentimento/core';
+import type { CardLibrary, PlanDocument } from '@pentimento/core/plan';
+import { KELVIN } from '@pentimento/core/units';
 import { hatchOf } from '../../../shared/hatch';
 import { useUnits } from '../../../shared/use-units';
 import type { HeightScale } from './height-scale';

@@ -1,4 +1,5 @@
-import { SNAP_MIN, clockText, snapMinutes, type ClockScale, type PlanDocument } from '@pentimento/core';
+import { SNAP_MIN, snapMinutes, type PlanDocument } from '@pentimento/core/plan';
+import { clockText, type ClockScale } from '@pentimento/core/shop-time';
 import { useRef, type KeyboardEvent, type PointerEvent } from 'react';
 import type { LayerBox } from './height-scale';
 

@@ -1,4 +1,4 @@
-import type { ClockScale } from '@pentimento/core';
+import type { ClockScale } from '@pentimento/core/shop-time';
 import type { LayerBox } from './height-scale';
 
 /** The stepped upper edge of a stack over time, as an SVG path. */

@@ -1,4 +1,6 @@
-import { clockText, type ClockScale, type JointWindow, type PlanDocument, type SurfaceState } from '@pentimento/core';
+import type { PlanDocument } from '@pentimento/core/plan';
+import { clockText, type ClockScale } from '@pentimento/core/shop-time';
+import type { JointWindow, SurfaceState } from '@pentimento/core/windows';
 import { useId } from 'react';
 
 export const LANE_HEIGHT = 22;

@@ -1,4 +1,5 @@
-import { DEFAULT_SHAPE, planRanges, type PlanDocument, type PlanShape, type SectionDistortion } from '@pentimento/core';
+import type { SectionDistortion } from '@pentimento/core/distortion';
+import { DEFAULT_SHAPE, planRanges, type PlanDocument, type PlanShape } from '@pentimento/core/plan';
 import { Plus, Trash2 } from 'lucide-react';
 import { useState } from 'react';
 import type { Card } from '../../../api/api';

@@ -1,4 +1,4 @@
-import type { SectionDistortion } from '@pentimento/core';
+import type { SectionDistortion } from '@pentimento/core/distortion';
 
 const WIDTH = 420;
 const HEIGHT = 150;

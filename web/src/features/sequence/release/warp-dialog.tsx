@@ -1,4 +1,5 @@
-import { panelBowM, withValues, type SectionDistortion } from '@pentimento/core';
+import { panelBowM, type SectionDistortion } from '@pentimento/core/distortion';
+import { withValues } from '@pentimento/core/materials';
 import { useState } from 'react';
 import { useSaveCardMutation, type Card } from '../../../api/api';
 import { problemOf } from '../../../api/problem';

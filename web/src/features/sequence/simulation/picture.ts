@@ -1,13 +1,8 @@
-import {
-  type BackingTime,
-  type FieldSegment,
-  type JointWindow,
-  type LayerOutcome,
-  type PlanEvaluation,
-  type RunStatus,
-  type SectionDistortion,
-  type Verdict,
-} from '@pentimento/core';
+import type { BackingTime } from '@pentimento/core/design';
+import type { SectionDistortion } from '@pentimento/core/distortion';
+import type { FieldSegment, LayerOutcome, RunStatus } from '@pentimento/core/growth';
+import type { PlanEvaluation, Verdict } from '@pentimento/core/judging';
+import type { JointWindow } from '@pentimento/core/windows';
 
 /** What the growth chart draws: plain data, its arrays handed over without copying. */
 export interface Picture {

@@ -1,28 +1,11 @@
-import {
-  backingOf,
-  cardLibrary,
-  DomainError,
-  evaluatePlan,
-  gelTimes,
-  mixObjections,
-  mixSheet,
-  planObjections,
-  potLookup,
-  schoolFigures,
-  simulateCup,
-  worstFirst,
-  type CardLibrary,
-  type CupInput,
-  type CupOutcome,
-  type MixRow,
-  type PlanDocument,
-  type Objection,
-  type PlanEvaluation,
-  type SchoolFigures,
-  type Sibling,
-  type Verdict,
-  type VersionedCard,
-} from '@pentimento/core';
+import { backingOf, type Sibling } from '@pentimento/core/design';
+import { DomainError } from '@pentimento/core/errors';
+import { simulateCup, type CupInput, type CupOutcome } from '@pentimento/core/growth';
+import { evaluatePlan, planObjections, schoolFigures, type PlanEvaluation, type SchoolFigures, type Verdict } from '@pentimento/core/judging';
+import type { VersionedCard } from '@pentimento/core/materials';
+import { mixObjections, mixSheet, potLookup, type MixRow } from '@pentimento/core/mix';
+import { cardLibrary, worstFirst, type CardLibrary, type PlanDocument, type Objection } from '@pentimento/core/plan';
+import { gelTimes } from '@pentimento/core/traveler';
 import { expose, transfer } from 'comlink';
 import { pictureOf, type Picture } from './picture';
 

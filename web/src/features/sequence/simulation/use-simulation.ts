@@ -1,4 +1,4 @@
-import type { PlanDocument } from '@pentimento/core';
+import type { PlanDocument } from '@pentimento/core/plan';
 import { useEffect, useRef, useState } from 'react';
 import type { Card } from '../../../api/api';
 import { makeSimulation } from './make-worker';

@@ -1,5 +1,6 @@
+import type { VersionedCard } from '@pentimento/core/materials';
+import { cardLibrary, type PlanDocument } from '@pentimento/core/plan';
 import {
-  cardLibrary,
   cloudRun,
   cloudTimes,
   summarizeCloud,
@@ -7,9 +8,7 @@ import {
   type CloudRequest,
   type CloudRun,
   type CloudSummary,
-  type PlanDocument,
-  type VersionedCard,
-} from '@pentimento/core';
+} from '@pentimento/core/uncertainty';
 import { expose } from 'comlink';
 
 let request: CloudRequest | null = null;

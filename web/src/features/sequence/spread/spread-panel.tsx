@@ -1,4 +1,6 @@
-import type { PlanDocument, Verdict, VerdictCloud } from '@pentimento/core';
+import type { Verdict } from '@pentimento/core/judging';
+import type { PlanDocument } from '@pentimento/core/plan';
+import type { VerdictCloud } from '@pentimento/core/uncertainty';
 import { useState } from 'react';
 import type { Card } from '../../../api/api';
 import { useUnits } from '../../../shared/use-units';

@@ -1,4 +1,5 @@
-import type { Verdict, VerdictCloud } from '@pentimento/core';
+import type { Verdict } from '@pentimento/core/judging';
+import type { VerdictCloud } from '@pentimento/core/uncertainty';
 import { scaleLinear } from 'd3';
 import type { Units } from '../../../shared/use-units';
 

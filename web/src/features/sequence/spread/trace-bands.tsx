@@ -1,4 +1,6 @@
-import { dayText, foldedClock, type CloudSummary, type PlanDocument } from '@pentimento/core';
+import type { PlanDocument } from '@pentimento/core/plan';
+import { dayText, foldedClock } from '@pentimento/core/shop-time';
+import type { CloudSummary } from '@pentimento/core/uncertainty';
 import { area, line, scaleLinear } from 'd3';
 import { useMemo } from 'react';
 import { useUnits } from '../../../shared/use-units';

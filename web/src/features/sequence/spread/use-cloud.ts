@@ -1,4 +1,5 @@
-import type { CloudRun, CloudSummary, PlanDocument } from '@pentimento/core';
+import type { PlanDocument } from '@pentimento/core/plan';
+import type { CloudRun, CloudSummary } from '@pentimento/core/uncertainty';
 import { useCallback, useEffect, useRef, useState } from 'react';
 import type { Card } from '../../../api/api';
 import { makeCloud } from './make-cloud';

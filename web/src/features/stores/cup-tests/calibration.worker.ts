@@ -1,19 +1,9 @@
-import {
-  cardLibrary,
-  cupObservations,
-  DomainError,
-  fitCard,
-  laminateObservations,
-  planToCase,
-  resinCardOf,
-  type CupTest,
-  type FitResult,
-  type GrowthCase,
-  type KineticCard,
-  type PlanDocument,
-  type TemperatureLog,
-  type VersionedCard,
-} from '@pentimento/core';
+import { cupObservations, fitCard, laminateObservations, type CupTest, type FitResult, type TemperatureLog } from '@pentimento/core/calibration';
+import type { KineticCard } from '@pentimento/core/cure';
+import { DomainError } from '@pentimento/core/errors';
+import type { GrowthCase } from '@pentimento/core/growth';
+import { resinCardOf, type VersionedCard } from '@pentimento/core/materials';
+import { cardLibrary, planToCase, type PlanDocument } from '@pentimento/core/plan';
 import { expose } from 'comlink';
 
 /** A thermometer's record from a build: which plan and session, where the probe was. */

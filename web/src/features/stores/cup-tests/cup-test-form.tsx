@@ -1,4 +1,5 @@
-import { objectionsTo, type CupTest, type ReadLog, type ResinCard } from '@pentimento/core';
+import { objectionsTo, type CupTest, type ReadLog } from '@pentimento/core/calibration';
+import type { ResinCard } from '@pentimento/core/materials';
 import { useState } from 'react';
 import { useAddCupTestMutation, type CupTestRecord } from '../../../api/api';
 import { problemOf } from '../../../api/problem';

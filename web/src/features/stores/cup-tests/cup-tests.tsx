@@ -1,4 +1,5 @@
-import { objectionsTo, sheetCupTests, type ResinCard } from '@pentimento/core';
+import { objectionsTo, sheetCupTests } from '@pentimento/core/calibration';
+import type { ResinCard } from '@pentimento/core/materials';
 import { FlaskConical, Thermometer } from 'lucide-react';
 import { useMemo, useState } from 'react';
 import { useCupTestsQuery, useLaminateRecordsQuery, type Card, type CupTestRecord } from '../../../api/api';

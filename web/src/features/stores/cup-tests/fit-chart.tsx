@@ -1,4 +1,4 @@
-import type { FitResult } from '@pentimento/core';
+import type { FitResult } from '@pentimento/core/calibration';
 import { extent, line, scaleLinear } from 'd3';
 import { useUnits } from '../../../shared/use-units';
 

@@ -1,4 +1,5 @@
-import { withValues, type CupTest, type FitResult, type FittedParameter } from '@pentimento/core';
+import type { CupTest, FitResult, FittedParameter } from '@pentimento/core/calibration';
+import { withValues } from '@pentimento/core/materials';
 import { useEffect, useState } from 'react';
 import { useCardsQuery, useSaveCardMutation, type Card } from '../../../api/api';
 import { problemOf } from '../../../api/problem';

@@ -1,4 +1,6 @@
-import { cardLibrary, layerBuild, logObjections, type ReadLog, type ResinCard } from '@pentimento/core';
+import { logObjections, type ReadLog } from '@pentimento/core/calibration';
+import type { ResinCard } from '@pentimento/core/materials';
+import { cardLibrary, layerBuild } from '@pentimento/core/plan';
 import { useState } from 'react';
 import { useAddLaminateRecordMutation, useBuildsQuery, useCardsQuery, type LaminateRecord } from '../../../api/api';
 import { problemOf } from '../../../api/problem';

@@ -1,4 +1,4 @@
-import type { TemperatureLog } from '@pentimento/core';
+import type { TemperatureLog } from '@pentimento/core/calibration';
 import { line, scaleLinear } from 'd3';
 import { useUnits } from '../../../shared/use-units';
 

@@ -1,4 +1,5 @@
-import { DomainError, readTemperatureLog, type ReadLog, type TemperatureUnit } from '@pentimento/core';
+import { readTemperatureLog, type ReadLog, type TemperatureUnit } from '@pentimento/core/calibration';
+import { DomainError } from '@pentimento/core/errors';
 import Papa from 'papaparse';
 import { useState } from 'react';
 

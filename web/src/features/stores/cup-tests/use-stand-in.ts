@@ -1,4 +1,4 @@
-import type { LoggerReading, TemperatureLog } from '@pentimento/core';
+import type { LoggerReading, TemperatureLog } from '@pentimento/core/calibration';
 import { useCallback, useEffect, useRef, useState } from 'react';
 
 export interface StandIn {

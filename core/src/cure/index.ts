@@ -1,0 +1,1 @@
+export type { KineticCard } from './kinetic-card.js';

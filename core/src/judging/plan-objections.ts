@@ -1,0 +1,52 @@
+import { backingObjections, type BackingTime } from '../design/backing.js';
+import { designObjections } from '../design/design-objections.js';
+import { handFinding, type Sibling } from '../design/hand-guard.js';
+import { kitObjections, kitSheet } from '../kit/kit-sheet.js';
+import { planCompatibility } from '../plug/plan-compatibility.js';
+import { DEFAULT_INTAKE } from '../plan/parts/plug-intake.js';
+import { releaseObjections } from '../release/release-objections.js';
+import { infusionObjections } from '../stack/plan-infusion.js';
+import { stackObjections } from '../stack/stack-objections.js';
+import { shellOf } from '../stack/tally.js';
+import type { CardLibrary } from '../plan/card-library.js';
+import { objection, worstFirst, type Objection } from '../plan/objection.js';
+import type { PlanDocument } from '../plan/plan-document.js';
+
+/** What is known around a plan: other builds and molds of its part, and gel times from the simulation by layer [s after laying]. */
+export interface AroundPlan {
+  readonly siblings: readonly Sibling[];
+  readonly gelS: ReadonlyMap<string, number>;
+  /** Earliest bonding of a frame, from the simulation; null: not simulated */
+  readonly backing: BackingTime | null;
+}
+
+export const ALONE: AroundPlan = { siblings: [], gelS: new Map(), backing: null };
+
+function plugObjections(plan: PlanDocument, cards: CardLibrary, { siblings }: AroundPlan): Objection[] {
+  const found = planCompatibility(plan, cards).map(({ rule, acting, on }) =>
+    objection(
+      'plug',
+      rule.level === 'warn' ? 'care' : rule.level,
+      `plug-${rule.id}-${on.id}`,
+      `${acting.name} on ${on.name}`,
+      rule.mechanism,
+      rule.remedy,
+    ),
+  );
+  const hand = handFinding(plan.intake ?? DEFAULT_INTAKE, siblings);
+  return hand ? [...found, objection('plug', hand.level, 'hand', 'Left and right', hand.why, hand.remedy)] : found;
+}
+
+/** Every rule that objects to a plan besides its simulated limits, worst first. */
+export function planObjections(plan: PlanDocument, cards: CardLibrary, around: AroundPlan = ALONE): Objection[] {
+  return worstFirst([
+    ...plugObjections(plan, cards, around),
+    ...(plan.design
+      ? [...designObjections(plan.design, plan.intake ?? DEFAULT_INTAKE, shellOf(plan, cards)), ...backingObjections(plan.design, around.backing)]
+      : []),
+    ...releaseObjections(plan, cards),
+    ...stackObjections(plan, cards),
+    ...infusionObjections(plan, cards, around.gelS),
+    ...kitObjections(plan, kitSheet(plan, cards)),
+  ]);
+}

@@ -1,0 +1,29 @@
+import type { GrowthResult } from '../../growth/growth-result.js';
+import type { JointWindow } from '../../windows/joint-window.js';
+import type { CardLibrary } from '../../plan/card-library.js';
+import type { PlanDocument } from '../../plan/plan-document.js';
+import { demoldCure, demoldGlass, postCureVerdicts } from './cure-verdicts.js';
+import { activation, interfacePeak, layerPeak } from './heat-verdicts.js';
+import { catalystRange, shopMinimum } from './mix-verdicts.js';
+import { placeLayers } from '../../plan/placed-layer.js';
+import type { Verdict } from './verdict.js';
+import { windowVerdict } from './window-verdicts.js';
+
+/**
+ * Every limit of a plan against the simulation, worst first.
+ * @param result a converged run of this plan
+ * @param windows one per joint between sessions
+ */
+export function planVerdicts(plan: PlanDocument, result: GrowthResult, windows: readonly JointWindow[], cards: CardLibrary): Verdict[] {
+  const placed = placeLayers(plan, result, cards);
+  const verdicts = [
+    ...(placed.length > 0 ? [interfacePeak(plan, result)] : []),
+    ...placed.flatMap((layer) => [layerPeak(layer, plan), ...activation(layer), demoldCure(layer, plan)]),
+    ...demoldGlass(placed, plan, result),
+    ...postCureVerdicts(placed, plan, result),
+    ...windows.map((window) => windowVerdict(window, plan)),
+    ...plan.sessions.flatMap((session) => [...shopMinimum(session, plan, result, cards), ...catalystRange(session, cards)]),
+  ];
+  const rank = { stop: 0, care: 1, ok: 2 };
+  return verdicts.sort((a, b) => rank[a.level] - rank[b.level] || a.margin - b.margin);
+}

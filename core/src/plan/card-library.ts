@@ -1,0 +1,78 @@
+import { DomainError } from '../errors/domain-error.js';
+import type { ThermalMaterial } from '../heat/mixture.js';
+import { builtInMaterials } from '../materials/built-in-materials.js';
+import { cardNumber, type MaterialCard, type VersionedCard } from '../materials/material-card.js';
+import { resinCardOf, type ResinCard } from '../materials/resin-card.js';
+import { plugReleaseProgram } from '../materials/release-steps.js';
+import type { PlanDocument } from './plan-document.js';
+
+/** Cards by id, as a plan looks them up. */
+export interface CardLibrary {
+  readonly resins: ReadonlyMap<string, ResinCard>;
+  readonly plugs: ReadonlyMap<string, ThermalMaterial>;
+  /** All cards, of every kind */
+  readonly sheets: ReadonlyMap<string, MaterialCard>;
+}
+
+/** Built-in cards, with the shop's own taking the place of those with the same id. */
+export function cardLibrary(own: readonly (MaterialCard | VersionedCard)[] = []): CardLibrary {
+  const cards = new Map<string, MaterialCard>([...builtInMaterials, ...own].map((card) => [card.id, card]));
+  const resins = new Map<string, ResinCard>();
+  const plugs = new Map<string, ThermalMaterial>();
+  for (const card of cards.values()) {
+    if (card.kind === 'resin') resins.set(card.id, resinCardOf(card));
+    if (card.kind === 'plug material') {
+      plugs.set(card.id, { rho: cardNumber(card, 'rho') ?? NaN, cp: cardNumber(card, 'cp') ?? NaN, k: cardNumber(card, 'k') ?? NaN });
+    }
+  }
+  return { resins, plugs, sheets: cards };
+}
+
+/** @throws DomainError when the shop has no such resin card */
+export function cardOf({ resins }: CardLibrary, id: string): ResinCard {
+  const card = resins.get(id);
+  if (card) return card;
+  throw new DomainError({ code: 'unknown-card', quantity: 'resin card', value: id, expected: `one of ${[...resins.keys()].join(', ')}` });
+}
+
+/** Cards that a plan uses: plug, resins, reinforcements, release agents, and what an infusion takes. */
+export function usedCardIds({ plug, sessions, release, infusion }: PlanDocument): string[] {
+  const layers = sessions.flatMap((session) => session.layers);
+  const agents = (release?.zones ?? []).flatMap(({ programId }) =>
+    (plugReleaseProgram(programId)?.steps ?? []).flatMap(({ cardId }) => cardId ?? []),
+  );
+  const infused = infusion ? [infusion.meshId ?? [], infusion.hardenerId].flat() : [];
+  return [...new Set([plug.materialId, ...layers.flatMap(({ cardId, fabricId }) => [cardId, fabricId ?? []].flat()), ...agents, ...infused])];
+}
+
+/** A plan that keeps the versions of the cards it uses: those it kept already, else the newest. */
+export function keepCardVersions(plan: PlanDocument, newest: readonly VersionedCard[]): PlanDocument {
+  const kept = plan.cardVersions ?? {};
+  const versions = usedCardIds(plan).flatMap((id) => {
+    const version = Object.hasOwn(kept, id) ? kept[id] : newest.find((card) => card.id === id)?.version;
+    return version === undefined ? [] : [[id, version] as const];
+  });
+  return { ...plan, cardVersions: Object.fromEntries(versions) };
+}
+
+/** A card of which the plan keeps an older version than the newest. */
+export interface OutdatedCard {
+  readonly id: string;
+  readonly name: string;
+  readonly keptVersion: number;
+  readonly newestVersion: number;
+}
+
+export function outdatedCards(plan: PlanDocument, newest: readonly VersionedCard[]): OutdatedCard[] {
+  const kept = plan.cardVersions ?? {};
+  return usedCardIds(plan).flatMap((id) => {
+    const card = newest.find((candidate) => candidate.id === id);
+    if (!card || !Object.hasOwn(kept, id) || kept[id] === card.version) return [];
+    return [{ id, name: card.name, keptVersion: kept[id], newestVersion: card.version }];
+  });
+}
+
+/** A plan on the newest version of one card. */
+export function withNewestCard(plan: PlanDocument, { id, newestVersion }: OutdatedCard): PlanDocument {
+  return { ...plan, cardVersions: { ...plan.cardVersions, [id]: newestVersion } };
+}

@@ -1,0 +1,80 @@
+import { sumAreas, type Patch } from './parts/patch-area.js';
+import { DEFAULT_SHAPE, planRanges, type LayerRole, type PlanDocument, type PlanLayer, type PlanSession } from './plan-document.js';
+
+/** Sessions snap to this grid [min]. */
+export const SNAP_MIN = 15;
+const DEMOLD_GAP_MIN = 60;
+
+/** Rounds to the grid of sessions. */
+export function snapMinutes(minutes: number): number {
+  return Math.round(minutes / SNAP_MIN) * SNAP_MIN;
+}
+
+/**
+ * Moves a session in time. It never passes the one before; those after it, and demolding, are pushed along to stay behind.
+ * @param startMin wanted start [min], snapped to the grid
+ */
+export function moveSession(plan: PlanDocument, index: number, startMin: number): PlanDocument {
+  const earliest = index > 0 ? plan.sessions[index - 1].startMin + SNAP_MIN : 0;
+  let at = Math.max(earliest, snapMinutes(startMin));
+  const sessions = plan.sessions.map((session, i): PlanSession => {
+    if (i < index) return session;
+    if (i > index) at = Math.max(session.startMin, at + SNAP_MIN);
+    return session.startMin === at ? session : { ...session, startMin: at };
+  });
+  const last = sessions.at(-1)?.startMin ?? 0;
+  return { ...plan, sessions, demoldMin: Math.max(plan.demoldMin, last + DEMOLD_GAP_MIN) };
+}
+
+/** Changes one layer, found by id. */
+export function changeLayer(plan: PlanDocument, layerId: string, change: Partial<PlanLayer>): PlanDocument {
+  return {
+    ...plan,
+    sessions: plan.sessions.map((session) =>
+      session.layers.some((layer) => layer.id === layerId)
+        ? { ...session, layers: session.layers.map((layer) => (layer.id === layerId ? { ...layer, ...change } : layer)) }
+        : session,
+    ),
+  };
+}
+
+/** Takes a layer out; a session left empty goes with it. */
+export function removeLayer(plan: PlanDocument, layerId: string): PlanDocument {
+  const sessions = plan.sessions.map((session) => ({ ...session, layers: session.layers.filter((layer) => layer.id !== layerId) }));
+  return { ...plan, sessions: sessions.filter((session) => session.layers.length > 0) };
+}
+
+/** Adds a layer on top of a session. */
+export function addLayer(plan: PlanDocument, sessionId: string, layer: PlanLayer): PlanDocument {
+  return {
+    ...plan,
+    sessions: plan.sessions.map((session) => (session.id === sessionId ? { ...session, layers: [...session.layers, layer] } : session)),
+  };
+}
+
+/** Adds a session on top, a day after the last one at the shop's opening. */
+export function addSession(plan: PlanDocument, session: Omit<PlanSession, 'startMin'>): PlanDocument {
+  const last = plan.sessions.at(-1);
+  const day = last ? Math.floor(last.startMin / 1440) + 1 : 0;
+  const startMin = day * 1440 + (plan.hours.opensHour + 1) * 60;
+  return { ...plan, sessions: [...plan.sessions, { ...session, startMin }], demoldMin: Math.max(plan.demoldMin, startMin + 1440) };
+}
+
+/** A plan on measured patches: their sum becomes its area, and a deep pocket among them makes its windows slow. Without any the area stays. */
+export function withPatches(plan: PlanDocument, patches: readonly Patch[]): PlanDocument {
+  const pockets = patches.some(({ place }) => place === 'deep pocket');
+  const shape = pockets ? { shape: { ...(plan.shape ?? DEFAULT_SHAPE), pockets } } : {};
+  return { ...plan, ...shape, patches: [...patches], areaM2: patches.length > 0 ? sumAreas(patches).totalM2 : plan.areaM2 };
+}
+
+/** A layer in another role: films become plies and plies a film where the role asks for it; what still fits is kept. */
+export function withRole(layer: PlanLayer, role: LayerRole): PlanLayer {
+  const film = role === 'gelcoat' || role === 'barrier' || role === 'core';
+  if (film) {
+    const range = role === 'core' ? planRanges.coreUm : planRanges.wetFilmUm;
+    const usual = role === 'core' ? 5000 : 600;
+    const kept = layer.wetFilmUm !== null && layer.wetFilmUm >= range.min && layer.wetFilmUm <= range.max ? layer.wetFilmUm : usual;
+    return { ...layer, role, wetFilmUm: kept, laminate: null };
+  }
+  return { ...layer, role, wetFilmUm: null, laminate: layer.laminate ?? { plies: 1, glassGsm: 450, resinToGlass: 2.4 } };
+}

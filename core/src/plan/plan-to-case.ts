@@ -1,0 +1,104 @@
+import { KELVIN } from '../units/kelvin.js';
+import { cardSubstances } from '../cure/kinetic-card.js';
+import { DomainError } from '../errors/domain-error.js';
+import type { GrowthCase, LayerSpec } from '../growth/growth-case.js';
+import { airTempK, type AirCourse, type TableCourse } from '../heat/air.js';
+import { mixLayer } from '../heat/mixture.js';
+import { glassFraction, laminateThicknessM } from '../laminate/ply.js';
+import { cardOf, type CardLibrary } from './card-library.js';
+import { checkPlan } from './check-plan.js';
+import type { ResinCard } from '../materials/resin-card.js';
+import type { ApplyMethod, PlanClimate, PlanDocument, PlanLayer } from './plan-document.js';
+
+/** Heat transfer at the free face [W/m²K]: still room, and with a fan (convection and radiation lumped; docs/references.md#surface-h). */
+export const STILL_H = 9;
+export const FAN_H = 16;
+const PLUG_BACK_H = 5;
+const CONTACT = 2.5e-4;
+
+/** Shop air of a plan over time. */
+export function planAir(climate: PlanClimate): AirCourse {
+  return { kind: 'daily', meanK: climate.meanC + KELVIN, ampK: climate.swingC, warmestS: climate.warmestHour * 3600 };
+}
+
+/** Shop air with the oven of the post-cure over it. */
+export function planSurroundings({ climate, postCure }: PlanDocument): AirCourse {
+  const around = planAir(climate);
+  if (!postCure) return around;
+  const startS = postCure.startMin * 60;
+  const fromK = airTempK(around, startS);
+  const holdK = postCure.holdC + KELVIN;
+  const rampS = (Math.abs(holdK - fromK) / postCure.rampKPerH) * 3600;
+  const timeS = [startS, startS + rampS, startS + rampS + postCure.holdMin * 60, startS + 2 * rampS + postCure.holdMin * 60];
+  const oven: TableCourse = { kind: 'table', timeS, tempK: [fromK, holdK, holdK, fromK] };
+  return rampS < 1 ? around : { kind: 'oven', around, oven };
+}
+
+/** Thickness of a plan's layer [m] and its glass mass fraction [-]. */
+export function layerBuild(layer: PlanLayer, cards: CardLibrary): { thicknessM: number; glassW: number } {
+  const card = cardOf(cards, layer.cardId);
+  if (layer.laminate === null) return { thicknessM: (layer.wetFilmUm ?? 0) * 1e-6, glassW: 0 };
+  const glassW = glassFraction(layer.laminate.resinToGlass);
+  const thicknessM = laminateThicknessM({ glassGsm: layer.laminate.plies * layer.laminate.glassGsm, glassW, card: card.kinetics });
+  return { thicknessM, glassW };
+}
+
+/** Share of the mix that reaches the mold by method (docs/references.md#transfer): the middle of the usual range. */
+export const METHOD_TRANSFER: Readonly<Record<ApplyMethod, number>> = {
+  brush: 0.945,
+  roller: 0.925,
+  'cup gun': 0.72,
+  'high-pressure gun': 0.6,
+};
+
+/** Share that reaches the mold: by the method where one is named, else the card's. */
+export function transferOf(layer: PlanLayer, card: ResinCard): number {
+  return layer.application ? METHOD_TRANSFER[layer.application.method] : card.transfer;
+}
+
+/** Masses of one layer over the mold's area [kg]; `mixed` adds what does not reach the mold. */
+export function layerMasses(layer: PlanLayer, areaM2: number, cards: CardLibrary): { glassKg: number; resinKg: number; mixedKg: number } {
+  const card = cardOf(cards, layer.cardId);
+  const { thicknessM, glassW } = layerBuild(layer, cards);
+  const { rho } = mixLayer({ ...cardSubstances(card.kinetics), glassW });
+  const total = rho * thicknessM * areaM2;
+  const resinKg = total * (1 - glassW);
+  return { glassKg: total * glassW, resinKg, mixedKg: resinKg / transferOf(layer, card) };
+}
+
+/**
+ * The simulation's case of a plan: what is laid has the shop's temperature at its moment, the plug starts with the shop's.
+ * @throws DomainError for a plan that makes no sense
+ */
+export function planToCase(plan: PlanDocument, cards: CardLibrary): GrowthCase {
+  checkPlan(plan);
+  const air = planSurroundings(plan);
+  const plugMaterial = cards.plugs.get(plan.plug.materialId);
+  if (!plugMaterial) {
+    throw new DomainError({
+      code: 'unknown-material',
+      quantity: 'plug material',
+      value: plan.plug.materialId,
+      expected: `one of ${[...cards.plugs.keys()].join(', ')}`,
+    });
+  }
+  return {
+    endS: plan.demoldMin * 60,
+    air,
+    topH: plan.climate.fan ? FAN_H : STILL_H,
+    plug: {
+      layers: [{ name: plan.plug.materialId, material: plugMaterial, thicknessM: plan.plug.thicknessMm / 1000 }],
+      back: { kind: 'convective', h: PLUG_BACK_H, tempK: null },
+      contactResistance: CONTACT,
+      startK: airTempK(air, 0),
+    },
+    sessions: plan.sessions.map((session) => ({
+      startS: session.startMin * 60,
+      layK: airTempK(air, session.startMin * 60),
+      layers: session.layers.map((layer): LayerSpec => {
+        const card = cardOf(cards, layer.cardId).kinetics;
+        return { name: layer.name, card, ...layerBuild(layer, cards), catalystPct: card.c_ref === null ? null : layer.catalystPct };
+      }),
+    })),
+  };
+}

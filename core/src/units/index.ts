@@ -1,0 +1,3 @@
+export { fillAmounts } from './amounts.js';
+export { displayDigits, displayText, fromDisplay, toDisplay, unitName, type DisplayQuantity, type UnitSystem } from './display-units.js';
+export { KELVIN } from './kelvin.js';

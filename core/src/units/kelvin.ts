@@ -1,0 +1,2 @@
+/** 0 °C in kelvin. */
+export const KELVIN = 273.15;

@@ -1,0 +1,2 @@
+export type { JointWindow } from './joint-window.js';
+export type { SurfaceState } from './surface-state.js';
