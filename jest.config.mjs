@@ -37,6 +37,7 @@ export default {
     },
     {
       displayName: 'web',
+      testTimeout: 60000,
       rootDir: 'web',
       testEnvironment: 'jsdom',
       testMatch: ['<rootDir>/src/**/*.test.{ts,tsx}'],

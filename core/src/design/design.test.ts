@@ -9,7 +9,8 @@ import { demoldGrade } from './demold.js';
 import { designObjections } from './design-objections.js';
 import { flangeNeedMm } from './flange-width.js';
 import { handFinding } from './hand-guard.js';
-import { checkDesign, DEFAULT_DESIGN } from '../plan/parts/mold-design.js';
+import { checkPart } from '../plan/fields/check-part.js';
+import { checkPartings, DEFAULT_DESIGN, designFields } from '../plan/parts/mold-design.js';
 import { offsetPlan } from './offset.js';
 import { panelDeflectionM, plateRigidity, widestSpanM } from './panel-deflection.js';
 import { usualThickness } from './target-thickness.js';
@@ -125,10 +126,10 @@ test('a parting line between sections that are not there, or the wrong way round
   ];
   const parting = { id: 'p', name: 'Keel', firstSectionId: 'b', secondSectionId: 'a', lengthMm: 900 };
   expect(() => {
-    checkDesign({ ...DEFAULT_DESIGN, sections, partings: [parting] });
+    checkPartings({ ...DEFAULT_DESIGN, sections, partings: [parting] });
   }).toThrow(/Keel.*the one laid first named first/);
   expect(() => {
-    checkDesign({ ...DEFAULT_DESIGN, targetMm: 0.008 });
+    checkPart(designFields, { ...DEFAULT_DESIGN, targetMm: 0.008 });
   }).toThrow(/0.008 m is 8 mm/);
 });
 

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { DEFAULT_DESIGN } from '../plan/parts/mold-design.js';
 import { DEFAULT_INTAKE } from '../plan/parts/plug-intake.js';
-import { defaultRelease, zoneStates } from '../plan/parts/release-plan.js';
+import { already, defaultRelease } from '../plan/parts/release-plan.js';
 import { plugReleasePrograms } from '../materials/release-steps.js';
 import { fillAmounts } from '../units/amounts.js';
 import { cardLibrary, keepCardVersions } from '../plan/card-library.js';
@@ -27,7 +27,7 @@ test('whatever is planned, every objection says what, why and what to do, once, 
     fc.property(
       fc.constantFrom(...stackTemplates.map(({ id }) => id)),
       fc.constantFrom(...plugReleasePrograms.map(({ id }) => id)),
-      fc.constantFrom(...zoneStates),
+      fc.constantFrom(...already.choices),
       fc.constantFrom('open' as const, 'bagged' as const, 'infused' as const, 'heated' as const),
       fc.integer({ min: 5, max: 100 }),
       fc.double({ min: -5, max: 8, noNaN: true }),

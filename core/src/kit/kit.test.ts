@@ -4,7 +4,8 @@ import { cardLibrary } from '../plan/card-library.js';
 import { changeLayer } from '../plan/edit-plan.js';
 import { planFromTemplate } from '../plan/stack-templates.js';
 import { defaultRelease } from '../plan/parts/release-plan.js';
-import { checkKit, DEFAULT_KIT } from '../plan/parts/kit-plan.js';
+import { checkPart } from '../plan/fields/check-part.js';
+import { checkOverlap, DEFAULT_KIT, kitFields } from '../plan/parts/kit-plan.js';
 import { kitSheet } from './kit-sheet.js';
 import { pieceAreaM2, plyPieces } from './pieces.js';
 import { outlineOf, packRoll } from './roll-packing.js';
@@ -163,13 +164,13 @@ describe('kit of a plan', () => {
 
   test('refuses absurd sizes with the likely unit', () => {
     expect(() => {
-      checkKit({ ...DEFAULT_KIT, rollWidthMm: 1.25 });
+      checkPart(kitFields, { ...DEFAULT_KIT, rollWidthMm: 1.25 });
     }).toThrow(/1.25 m is 1250 mm/);
     expect(() => {
-      checkKit({ ...DEFAULT_KIT, overlapMm: -5 });
+      checkPart(kitFields, { ...DEFAULT_KIT, overlapMm: -5 });
     }).toThrow(/overlap/);
     expect(() => {
-      checkKit({ ...DEFAULT_KIT, rollWidthMm: 200, overlapMm: 150 });
+      checkOverlap({ ...DEFAULT_KIT, rollWidthMm: 200, overlapMm: 150 });
     }).toThrow(/overlap: got 150, expected between 0 and 100 mm/);
   });
 });

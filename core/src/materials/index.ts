@@ -19,7 +19,7 @@ export {
   type VersionedCard,
 } from './material-card.js';
 export { plugChoices, plugChoicesOf, type PlugChoice } from './plug-choices.js';
-export { plugReleaseProgram, plugReleasePrograms } from './release-steps.js';
+export { plugReleaseProgram } from './release-steps.js';
 export { resinCardOf, type ResinCard } from './resin-card.js';
 export { resinFamilies, type ResinFamily } from './resin-fields.js';
 export { substances } from './substances.js';

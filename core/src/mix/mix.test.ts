@@ -5,7 +5,8 @@ import { cardLibrary, cardOf } from '../plan/card-library.js';
 import { planFromTemplate } from '../plan/stack-templates.js';
 import { catalystFor, COMFORT_C } from './catalyst-level.js';
 import { doseOf } from './hardener-dose.js';
-import { checkMix, DEFAULT_MIX } from '../plan/parts/mix-plan.js';
+import { checkPart } from '../plan/fields/check-part.js';
+import { DEFAULT_MIX, mixFields } from '../plan/parts/mix-plan.js';
 import { mixObjections, mixSheet, potLookup } from './mix-sheet.js';
 
 const cards = cardLibrary();
@@ -101,10 +102,10 @@ describe('pots', () => {
 
   test('refuses no containers and a container in kilograms', () => {
     expect(() => {
-      checkMix({ ...DEFAULT_MIX, containersG: [] });
-    }).toThrow(/at least one container/);
+      checkPart(mixFields, { ...DEFAULT_MIX, containersG: [] });
+    }).toThrow(/containers: got 0, expected 1 to 8 of them/);
     expect(() => {
-      checkMix({ ...DEFAULT_MIX, containersG: [2.5] });
-    }).toThrow(/what a container holds/);
+      checkPart(mixFields, { ...DEFAULT_MIX, containersG: [2.5] });
+    }).toThrow(/container 1: got 2.5/);
   });
 });

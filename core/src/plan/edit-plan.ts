@@ -1,5 +1,5 @@
 import { sumAreas, type Patch } from './parts/patch-area.js';
-import { DEFAULT_SHAPE, planRanges, type LayerRole, type PlanDocument, type PlanLayer, type PlanSession } from './plan-document.js';
+import { DEFAULT_SHAPE, filmRange, type LayerRole, type PlanDocument, type PlanLayer, type PlanSession } from './plan-document.js';
 
 /** Sessions snap to this grid [min]. */
 export const SNAP_MIN = 15;
@@ -71,7 +71,7 @@ export function withPatches(plan: PlanDocument, patches: readonly Patch[]): Plan
 export function withRole(layer: PlanLayer, role: LayerRole): PlanLayer {
   const film = role === 'gelcoat' || role === 'barrier' || role === 'core';
   if (film) {
-    const range = role === 'core' ? planRanges.coreUm : planRanges.wetFilmUm;
+    const range = role === 'core' ? filmRange.core : filmRange.coat;
     const usual = role === 'core' ? 5000 : 600;
     const kept = layer.wetFilmUm !== null && layer.wetFilmUm >= range.min && layer.wetFilmUm <= range.max ? layer.wetFilmUm : usual;
     return { ...layer, role, wetFilmUm: kept, laminate: null };

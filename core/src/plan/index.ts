@@ -10,29 +10,29 @@ export {
 } from './card-library.js';
 export { checkPlan } from './check-plan.js';
 export { SNAP_MIN, addLayer, addSession, changeLayer, moveSession, removeLayer, snapMinutes, withPatches, withRole } from './edit-plan.js';
+export { mostOf, rangeOf, type Field, type FieldShape, type FieldTable, type NumberShape, type PartOf } from './fields/field.js';
+export { initialPart } from './fields/initial.js';
 export { objection, planStages, worstFirst, worstObjection, type Objection, type ObjectionLevel, type PlanStage } from './objection.js';
-export { DEFAULT_INFUSION, MOST_DROP_MBAR, infusionRanges, type InfusionPlan } from './parts/infusion.js';
-export { DEFAULT_KIT, edgeKinds, kitRanges, type EdgeKind, type KitPlan } from './parts/kit-plan.js';
-export { DEFAULT_MIX, measureWays, mixRanges, type MeasureWay, type MixPlan } from './parts/mix-plan.js';
+export { DEFAULT_INFUSION, MOST_DROP_MBAR, infusionFields, type InfusionPlan } from './parts/infusion.js';
+export { DEFAULT_KIT, kitFields, type KitPlan } from './parts/kit-plan.js';
+export { DEFAULT_MIX, mixFields, type MeasureWay, type MixPlan } from './parts/mix-plan.js';
 export {
   DEFAULT_DESIGN,
-  backingKinds,
-  designRanges,
-  flangeKinds,
-  type Backing,
-  type BackingKind,
-  type FlangeKind,
+  backingFields,
+  designFields,
+  faceFields,
+  flangeFields,
+  offsetFields,
+  partingFields,
+  sectionFields,
   type MoldDesign,
-  type MoldSection,
-  type OffsetBuild,
-  type PartingLine,
   type PullFace,
 } from './parts/mold-design.js';
 export {
   patchAreaM2,
-  patchRanges,
+  patchFields,
+  patchFormFields,
   patchShapes,
-  patchSizeNames,
   patchSizes,
   placeKinds,
   sumAreas,
@@ -40,49 +40,26 @@ export {
   type PatchForm,
   type PatchShape,
   type PatchSize,
-  type PlaceKind,
 } from './parts/patch-area.js';
-export {
-  DEFAULT_INTAKE,
-  backStates,
-  finishIsLess,
-  hands,
-  intakeRanges,
-  moldUses,
-  type BackState,
-  type DoneCheck,
-  type Hand,
-  type MoldUse,
-  type PlugIntake,
-} from './parts/plug-intake.js';
-export {
-  defaultRelease,
-  gateOpen,
-  gateTests,
-  releaseRanges,
-  zoneStates,
-  type PassedTest,
-  type ReleasePlan,
-  type ReleaseZone,
-  type ZoneState,
-} from './parts/release-plan.js';
-export { wantedFinishes, type WantedFinish } from './parts/wanted-finish.js';
+export { DEFAULT_INTAKE, finishIsLess, intakeFields, type DoneCheck, type Hand, type PlugIntake } from './parts/plug-intake.js';
+export { defaultRelease, gateOpen, gateTests, releaseFields, releaseZoneFields, type ReleasePlan, type ReleaseZone } from './parts/release-plan.js';
 export {
   DEFAULT_SHAPE,
+  applicationFields,
   applyMethods,
-  lastSurfaces,
-  layerRoles,
-  layerStarts,
-  planRanges,
+  climateFields,
+  extrasFields,
+  filmRange,
+  laminateFields,
+  layerFields,
+  layerRole,
+  planFields,
+  plugFields,
+  postCureFields,
+  sessionFields,
+  shapeFields,
   type ApplyMethod,
-  type LastSurface,
-  type LayerApplication,
-  type LayerRole,
-  type LayerStart,
-  type PlanClimate,
   type PlanDocument,
-  type PlanHours,
-  type PlanLaminate,
   type PlanLayer,
   type PlanPlug,
   type PlanPostCure,

@@ -1,168 +1,173 @@
-import type { MoldDesign } from './parts/mold-design.js';
-import type { Patch } from './parts/patch-area.js';
-import type { KitPlan } from './parts/kit-plan.js';
-import type { MixPlan } from './parts/mix-plan.js';
-import type { PlugIntake } from './parts/plug-intake.js';
-import type { ReleasePlan } from './parts/release-plan.js';
-import type { InfusionPlan } from './parts/infusion.js';
+import { checkPart } from './fields/check-part.js';
+import { choice, flag, id, list, name, number, optional, orNull, part, record, text, type PartOf, type Value } from './fields/field.js';
+import { initialPart } from './fields/initial.js';
+import { infusionFields } from './parts/infusion.js';
+import { kitFields } from './parts/kit-plan.js';
+import { mixFields } from './parts/mix-plan.js';
+import { designFields } from './parts/mold-design.js';
+import { patchFields } from './parts/patch-area.js';
+import { intakeFields } from './parts/plug-intake.js';
+import { releaseFields } from './parts/release-plan.js';
 
-/** Plies of fiber wetted with resin. */
-export interface PlanLaminate {
-  plies: number;
+/** Sixty days, the longest plan [min]. */
+const LONGEST_MIN = 60 * 24 * 60;
+
+export const laminateFields = {
+  plies: number('Plies', 'plies', [1, 60], { whole: true, initial: 1, zeroCode: 'zero-thickness' }),
   /** Areal weight of one ply */
-  glassGsm: number;
+  glassGsm: number('Areal weight', 'g/m²', [20, 3000], { initial: 450, quantity: 'arealWeight' }),
   /** Parts of resin (with filler) per part of glass, by weight */
-  resinToGlass: number;
-}
+  resinToGlass: number('Resin to glass', ': 1', [0.5, 8], { initial: 2.4, digits: 2 }),
+};
+/** Plies of fiber wetted with resin. */
+export type PlanLaminate = PartOf<typeof laminateFields>;
 
-export const layerRoles = ['gelcoat', 'barrier', 'skin', 'bulk', 'core'] as const;
-export type LayerRole = (typeof layerRoles)[number];
-
-/** One layer: either a film or plies. */
-export interface PlanLayer {
-  id: string;
-  name: string;
-  role: LayerRole;
-  cardId: string;
-  /** null for fixed-ratio resins */
-  catalystPct: number | null;
-  wetFilmUm: number | null;
-  laminate: PlanLaminate | null;
-  /** Card of the reinforcement; left out: not named */
-  fabricId?: string;
-  /** How it is put on; left out: by the card's usual share */
-  application?: LayerApplication;
-  /** How it begins on what lies below */
-  start?: LayerStart;
-  /** What closes its surface, where it is the last ply */
-  surface?: LastSurface;
-  /** Plies more than in the field */
-  extras?: { flangePlies: number; cornerPlies: number };
-}
+export const layerRole = choice('It is', ['gelcoat', 'barrier', 'skin', 'bulk', 'core'], undefined, { gelcoat: 'gel coat', core: 'paste core' });
+export type LayerRole = Value<typeof layerRole>;
 
 export const applyMethods = ['brush', 'roller', 'cup gun', 'high-pressure gun'] as const;
 export type ApplyMethod = (typeof applyMethods)[number];
 
-/** Method, passes to the wet film, and color, so that a sanding depth shows. */
-export interface LayerApplication {
-  method: ApplyMethod;
-  passes: number;
-  color: string;
-}
+export const applicationFields = {
+  method: choice('Put on by', applyMethods, 'brush'),
+  passes: number('Passes', 'passes', [1, 12], { initial: 1, whole: true }),
+  color: text('Color', 40, { least: 0, initial: '' }),
+};
 
-export const layerStarts = ['tack', 'abraded'] as const;
-export type LayerStart = (typeof layerStarts)[number];
+export const extrasFields = {
+  flangePlies: number('Plies more on the flange', 'plies', [0, 20], { initial: 0, whole: true }),
+  cornerPlies: number('Plies more in corners', 'plies', [0, 20], { initial: 0, whole: true }),
+};
 
-export const lastSurfaces = ['none', 'additive', 'film', 'veil', 'peel ply'] as const;
-export type LastSurface = (typeof lastSurfaces)[number];
+const start = choice('Begins', ['tack', 'abraded'], undefined, { tack: 'at tack', abraded: 'cured, abraded' });
+export type LayerStart = Value<typeof start>;
 
-/** One spell of laminating. */
-export interface PlanSession {
-  id: string;
-  name: string;
-  /** Minutes from 00:00 of day 1 */
-  startMin: number;
-  layers: PlanLayer[];
-}
+const surface = choice('Closes with', ['none', 'additive', 'film', 'veil', 'peel ply']);
+export type LastSurface = Value<typeof surface>;
 
-export interface PlanPlug {
-  materialId: string;
-  thicknessMm: number;
-  /** Highest temperature allowed at the plug face */
-  heatLimitC: number;
-  /** What is on it, layer by layer, and what holds it: ids of substances */
-  surfaces?: string[];
-}
+export const layerFields = {
+  id,
+  name,
+  role: layerRole,
+  cardId: text('Resin', 60),
+  /** null for fixed-ratio resins */
+  catalystPct: orNull(number('Catalyst', '%', [0.2, 5], { digits: 2, code: 'catalyst-out-of-range' })),
+  /** A coat, or a paste core, which may be thicker: `filmRange` */
+  wetFilmUm: orNull(number('Wet film', 'µm', [50, 60000], { quantity: 'film', zeroCode: 'zero-thickness' })),
+  laminate: orNull(part('Plies', laminateFields)),
+  /** Card of the reinforcement; left out: not named */
+  fabricId: optional(text('Reinforcement', 60)),
+  /** Method, passes to the wet film, and color, so that a sanding depth shows; left out: by the card's usual share */
+  application: optional(part('Application', applicationFields)),
+  /** How it begins on what lies below */
+  start: optional(start),
+  /** What closes its surface, where it is the last ply */
+  surface: optional(surface),
+  /** Plies more than in the field */
+  extras: optional(part('Extra plies', extrasFields)),
+};
+/** One layer: either a film or plies. */
+export type PlanLayer = PartOf<typeof layerFields>;
 
-/** The shop's air over a day: a cosine about the mean. */
-export interface PlanClimate {
-  meanC: number;
-  swingC: number;
-  warmestHour: number;
-  /** Air moved by a fan over the work */
-  fan: boolean;
-}
-
-export interface PlanHours {
-  opensHour: number;
-  closesHour: number;
-  /** Work on Saturday and Sunday too */
-  weekends: boolean;
-}
-
-/** Warm cure after the last session, on the plug: ramp up from the shop's temperature, hold, and back down as fast. */
-export interface PlanPostCure {
-  startMin: number;
-  rampKPerH: number;
-  holdC: number;
-  holdMin: number;
-}
-
-/** What of the mold's shape matters for distortion and for slow places. */
-export interface PlanShape {
-  /** Length of the panel whose bow is judged */
-  panelMm: number;
-  /** Enclosed angles of the drawn corners, in order along the section */
-  cornersDeg: number[];
-  /** Deep pockets in which styrene lies and cure lags */
-  pockets: boolean;
-}
-
-/** Everything that a plan of a build says; versioned as a whole. */
-export interface PlanDocument {
-  formatVersion: 1;
-  /** Date of day 1, YYYY-MM-DD, shop time */
-  startDate: string;
-  areaM2: number;
-  plug: PlanPlug;
-  climate: PlanClimate;
-  hours: PlanHours;
-  sessions: PlanSession[];
-  /** Planned demolding, minutes from 00:00 of day 1 */
-  demoldMin: number;
-  /** Version of each card the plan was made with, by card id; a card that is missing counts as the newest */
-  cardVersions?: Record<string, number>;
-  postCure?: PlanPostCure | null;
-  shape?: PlanShape;
-  intake?: PlugIntake;
-  /** Measured patches; their sum is the area */
-  patches?: Patch[];
-  design?: MoldDesign;
-  release?: ReleasePlan;
-  infusion?: InfusionPlan | null;
-  mix?: MixPlan;
-  kit?: KitPlan;
-}
-
-/** Accepted ranges; the server's DTOs and the web's forms use the same ones. */
-export const planRanges = {
-  areaM2: { min: 0.01, max: 500, unit: 'm²' },
-  plugThicknessMm: { min: 1, max: 1000, unit: 'mm' },
-  heatLimitC: { min: 30, max: 250, unit: '°C' },
-  meanC: { min: 0, max: 45, unit: '°C' },
-  swingC: { min: 0, max: 15, unit: 'K' },
-  warmestHour: { min: 0, max: 24, unit: 'h' },
-  hour: { min: 0, max: 24, unit: 'h' },
-  startMin: { min: 0, max: 60 * 24 * 60, unit: 'min' },
-  catalystPct: { min: 0.2, max: 5, unit: '%' },
-  /** Of a coat; a paste core may be thicker */
-  wetFilmUm: { min: 50, max: 3000, unit: 'µm' },
-  coreUm: { min: 500, max: 60000, unit: 'µm' },
-  passes: { min: 1, max: 12, unit: 'passes' },
-  extraPlies: { min: 0, max: 20, unit: 'plies' },
-  plies: { min: 1, max: 60, unit: 'plies' },
-  glassGsm: { min: 20, max: 3000, unit: 'g/m²' },
-  resinToGlass: { min: 0.5, max: 8, unit: ': 1' },
-  rampKPerH: { min: 1, max: 100, unit: 'K/h' },
-  holdC: { min: 25, max: 180, unit: '°C' },
-  holdMin: { min: 10, max: 5760, unit: 'min' },
-  panelMm: { min: 20, max: 20000, unit: 'mm' },
-  cornerDeg: { min: 5, max: 175, unit: '°' },
-  corners: { min: 0, max: 6, unit: 'corners' },
-  surfaces: { min: 0, max: 20, unit: 'surfaces' },
-  cardVersion: { min: 0, max: 1e6, unit: '' },
-  sessions: { min: 0, max: 40, unit: 'sessions' },
+/** Wet film of a coat, and thickness of a paste core [µm]. */
+export const filmRange = {
+  coat: { min: 50, max: 3000, unit: 'µm' },
+  core: { min: 500, max: 60000, unit: 'µm' },
 } as const;
 
-/** What a plan that says nothing about its shape is judged by: a meter of panel between two square corners, no pockets. */
-export const DEFAULT_SHAPE: PlanShape = { panelMm: 1000, cornersDeg: [90, 90], pockets: false };
+export const sessionFields = {
+  id,
+  name,
+  /** Minutes from 00:00 of day 1 */
+  startMin: number('Start', 'min', [0, LONGEST_MIN], { whole: true }),
+  layers: list('Layers', part('Layer', layerFields), { entry: 'layer', least: 1, most: 12 }),
+};
+/** One spell of laminating. */
+export type PlanSession = PartOf<typeof sessionFields>;
+
+export const plugFields = {
+  materialId: text('Made of', 60),
+  thicknessMm: number('Plug thickness', 'mm', [1, 1000], { quantity: 'thickness' }),
+  /** Highest temperature allowed at the plug face */
+  heatLimitC: number('Plug face stands', '°C', [30, 250], { quantity: 'temperature' }),
+  /** What is on it, layer by layer, and what holds it: ids of substances */
+  surfaces: optional(list('Surfaces', text('Surface', 60), { entry: 'surface', most: 20 })),
+};
+export type PlanPlug = PartOf<typeof plugFields>;
+
+export const climateFields = {
+  meanC: number('Shop, mean', '°C', [0, 45], { initial: 20, quantity: 'temperature' }),
+  swingC: number('Day and night, ±', 'K', [0, 15], { initial: 1.5, quantity: 'temperatureDifference', digits: 1 }),
+  warmestHour: number('Warmest at', 'h', [0, 24], { initial: 15 }),
+  /** Over the work */
+  fan: flag('Air moved by a fan', false),
+};
+/** The shop's air over a day: a cosine about the mean. */
+export type PlanClimate = PartOf<typeof climateFields>;
+
+export const hoursFields = {
+  opensHour: number('Opens', 'h', [0, 24], { initial: 7 }),
+  closesHour: number('Closes', 'h', [0, 24], { initial: 18 }),
+  /** Work on Saturday and Sunday too */
+  weekends: flag('Weekends', false),
+};
+
+export const postCureFields = {
+  startMin: number('Oven from', 'min', [0, LONGEST_MIN], { whole: true }),
+  rampKPerH: number('Ramp', 'K/h', [1, 100], { initial: 10, quantity: 'ramp' }),
+  holdC: number('Hold', '°C', [25, 180], { initial: 45, quantity: 'temperature' }),
+  holdMin: number('for', 'min', [10, 5760], { initial: 720, quantity: 'duration' }),
+};
+/** Warm cure after the last session, on the plug: ramp up from the shop's temperature, hold, and back down as fast. */
+export type PlanPostCure = PartOf<typeof postCureFields>;
+
+/** A plan that says nothing about its shape is judged by a meter of panel between two square corners, no pockets. */
+export const shapeFields = {
+  /** Length of the panel whose bow is judged */
+  panelMm: number('Panel', 'mm', [20, 20000], { initial: 1000, quantity: 'thickness' }),
+  /** Enclosed angles of the drawn corners, in order along the section */
+  cornersDeg: list('Corners', number('Corner', '°', [5, 175], { digits: 0 }), { entry: 'corner', most: 6, initial: [90, 90] }),
+  /** In which styrene lies and cure lags */
+  pockets: flag('Deep pockets', false),
+};
+/** What of the mold's shape matters for distortion and for slow places. */
+export type PlanShape = PartOf<typeof shapeFields>;
+export const DEFAULT_SHAPE: PlanShape = initialPart(shapeFields);
+
+export const FORMAT_VERSION = 1;
+
+export const planFields = {
+  formatVersion: choice('Format', [FORMAT_VERSION], FORMAT_VERSION),
+  /** Shop time */
+  startDate: text('Date of day 1', 10, { pattern: { source: '^\\d{4}-\\d{2}-\\d{2}$', words: 'a date YYYY-MM-DD' } }),
+  areaM2: number('Area', 'm²', [0.01, 500], { quantity: 'area' }),
+  plug: part('Plug', plugFields),
+  climate: part('Climate', climateFields),
+  hours: part('Hours', hoursFields),
+  sessions: list('Sessions', part('Session', sessionFields), { entry: 'session', most: 40 }),
+  /** Minutes from 00:00 of day 1 */
+  demoldMin: number('Demolding', 'min', [0, LONGEST_MIN], { whole: true }),
+  /** Version of each card the plan was made with, by card id; a card that is missing counts as the newest */
+  cardVersions: optional(record('Card versions', number('Version', '', [0, 1e6], { whole: true }))),
+  postCure: optional(orNull(part('Post-cure', postCureFields))),
+  shape: optional(part('Shape', shapeFields)),
+  intake: optional(part('Intake', intakeFields)),
+  /** Measured patches; their sum is the area */
+  patches: optional(list('Patches', part('Patch', patchFields), { entry: 'patch', most: 60 })),
+  design: optional(part('Mold design', designFields)),
+  release: optional(part('Release', releaseFields)),
+  infusion: optional(orNull(part('Infusion', infusionFields))),
+  mix: optional(part('Mix', mixFields)),
+  kit: optional(part('Kit', kitFields)),
+};
+
+/** Everything that a plan of a build says; versioned as a whole. */
+export type PlanDocument = PartOf<typeof planFields>;
+
+/**
+ * Holds a value of unknown making against the fields of a plan.
+ * @throws DomainError naming place and field, the value and what was expected
+ */
+export function assertPlan(value: unknown): asserts value is PlanDocument {
+  checkPart(planFields, value);
+}

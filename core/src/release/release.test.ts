@@ -5,7 +5,8 @@ import { planFromTemplate } from '../plan/stack-templates.js';
 import { DEFAULT_INTAKE } from '../plan/parts/plug-intake.js';
 import { readinessChecks, readyAtMin } from '../plug/readiness.js';
 import { isWeekendAt } from '../shop-time/shop-clock.js';
-import { checkRelease, defaultRelease, gateOpen, gateTests, type ReleasePlan, type ZoneState } from '../plan/parts/release-plan.js';
+import { checkPart } from '../plan/fields/check-part.js';
+import { checkOverride, defaultRelease, releaseFields, gateOpen, gateTests, type ReleasePlan, type ZoneState } from '../plan/parts/release-plan.js';
 import { releaseObjections, sessionsBehindGate } from './release-objections.js';
 import { releaseSchedule, releaseUse } from './release-schedule.js';
 import { plugReleasePrograms } from '../materials/release-steps.js';
@@ -138,10 +139,10 @@ describe('gate', () => {
     expect(gateOpen({ ...release, passed: gateTests(release).map(({ id }) => ({ id, by: 'Ada' })) })).toBe(true);
     expect(gateOpen({ ...release, override: { by: 'Ada', reason: 'Tape test done on the offcut' } })).toBe(true);
     expect(() => {
-      checkRelease({ ...release, override: { by: ' ', reason: 'hurry' } });
+      checkOverride({ ...release, override: { by: ' ', reason: 'hurry' } });
     }).toThrow(/a name and a reason/);
     expect(() => {
-      checkRelease(zoned('butter'));
+      checkPart(releaseFields, zoned('butter'));
     }).toThrow(/butter/);
   });
 });

@@ -1,7 +1,8 @@
 import type { GrowthCase } from '../growth/growth-case.js';
 import type { ResinCard } from '../materials/resin-card.js';
 import type { CardLibrary } from '../plan/card-library.js';
-import { planRanges, type PlanDocument, type PlanLayer } from '../plan/plan-document.js';
+import { rangeOf } from '../plan/fields/field.js';
+import { climateFields, filmRange, laminateFields, layerFields, type PlanDocument, type PlanLayer } from '../plan/plan-document.js';
 import { planToCase } from '../plan/plan-to-case.js';
 import { shareThresholds } from '../windows/card-thresholds.js';
 import type { UncertainFactor } from './factors.js';
@@ -34,7 +35,7 @@ export function varyPlan(plan: PlanDocument, cards: CardLibrary, factors: readon
   const warmerK = shop < 0 ? 0 : factors[shop].spread * deviations[shop];
   const varied: PlanDocument = {
     ...plan,
-    climate: { ...plan.climate, meanC: within(plan.climate.meanC + warmerK, planRanges.meanC) },
+    climate: { ...plan.climate, meanC: within(plan.climate.meanC + warmerK, rangeOf(climateFields.meanC)) },
     sessions: plan.sessions.map((session) => ({ ...session, layers: session.layers.map((layer) => varyLayer(layer, scale)) })),
   };
   const resins = new Map([...cards.resins].map(([id, card]) => [id, varyCard(card, scale('rate', id), scale('heat', id))]));
@@ -46,12 +47,12 @@ export function varyPlan(plan: PlanDocument, cards: CardLibrary, factors: readon
 function varyLayer(layer: PlanLayer, scale: (kind: UncertainFactor['kind'], cardId: null) => number): PlanLayer {
   return {
     ...layer,
-    catalystPct: layer.catalystPct === null ? null : within(layer.catalystPct * scale('catalyst', null), planRanges.catalystPct),
-    wetFilmUm: layer.wetFilmUm === null ? null : within(layer.wetFilmUm * scale('film', null), planRanges.wetFilmUm),
+    catalystPct: layer.catalystPct === null ? null : within(layer.catalystPct * scale('catalyst', null), rangeOf(layerFields.catalystPct)),
+    wetFilmUm: layer.wetFilmUm === null ? null : within(layer.wetFilmUm * scale('film', null), filmRange.coat),
     laminate:
       layer.laminate === null
         ? null
-        : { ...layer.laminate, resinToGlass: within(layer.laminate.resinToGlass * scale('ratio', null), planRanges.resinToGlass) },
+        : { ...layer.laminate, resinToGlass: within(layer.laminate.resinToGlass * scale('ratio', null), rangeOf(laminateFields.resinToGlass)) },
   };
 }
 

@@ -1,4 +1,4 @@
-import { displayDigits, toDisplay, unitName, type DisplayQuantity, type UnitSystem } from './display-units.js';
+import { displayDigits, isDisplayQuantity, toDisplay, unitName, type DisplayQuantity, type UnitSystem } from './display-units.js';
 
 /**
  * An amount inside a sentence, to be put into the reader's units when it is shown.
@@ -10,24 +10,10 @@ export function amount(quantity: DisplayQuantity, stored: number, digits?: numbe
   return `{${quantity}:${String(Number(stored.toPrecision(6)))}${digits === undefined ? '' : `:${String(digits)}`}}`;
 }
 
-const QUANTITIES: Readonly<Record<DisplayQuantity, true>> = {
-  temperature: true,
-  temperatureDifference: true,
-  film: true,
-  thickness: true,
-  arealWeight: true,
-  mass: true,
-  area: true,
-};
-
-function isQuantity(word: string): word is DisplayQuantity {
-  return Object.hasOwn(QUANTITIES, word);
-}
-
 /** A sentence with its amounts in a system of units; whole numbers stay whole. */
 export function fillAmounts(text: string, system: UnitSystem): string {
   return text.replace(/\{(\w+):(-?[\d.e+-]+)(?::(\d+))?\}/g, (token: string, word: string, stored: string, digits: string | undefined) => {
-    if (!isQuantity(word)) return token;
+    if (!isDisplayQuantity(word)) return token;
     const shown = toDisplay(word, Number(stored), system);
     const fixed = shown.toFixed(digits === undefined ? displayDigits(word, system) : Number(digits));
     return `${digits === undefined && system === 'metric' ? String(Number(fixed)) : fixed} ${unitName(word, system)}`;

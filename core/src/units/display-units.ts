@@ -1,8 +1,9 @@
 /** Unit systems a person may choose. Everything stored stays in the metric unit its name says. */
 export type UnitSystem = 'metric' | 'us';
 
-/** What is shown, by the metric unit in which it is stored: °C, µm, mm, g/m², kg, m², K (a difference). */
-export type DisplayQuantity = 'temperature' | 'temperatureDifference' | 'film' | 'thickness' | 'arealWeight' | 'mass' | 'area';
+/** What is shown, by the metric unit in which it is stored: °C, K (a difference), K/h, µm, mm, g/m², kg, m², a share of one, minutes. */
+export type DisplayQuantity =
+  'temperature' | 'temperatureDifference' | 'ramp' | 'film' | 'thickness' | 'arealWeight' | 'mass' | 'area' | 'share' | 'duration';
 
 interface UnitForm {
   readonly unit: string;
@@ -10,6 +11,9 @@ interface UnitForm {
   readonly scale: number;
   readonly offset: number;
 }
+
+const SHARE: UnitForm = { unit: '%', digits: 0, scale: 100, offset: 0 };
+const HOURS: UnitForm = { unit: 'h', digits: 1, scale: 1 / 60, offset: 0 };
 
 /** shown = stored · scale + offset. Exact definitions: 1 in = 25.4 mm, 1 lb = 0.45359237 kg, 1 ft = 0.3048 m. */
 const FORMS: Record<UnitSystem, Record<DisplayQuantity, UnitForm>> = {
@@ -21,6 +25,9 @@ const FORMS: Record<UnitSystem, Record<DisplayQuantity, UnitForm>> = {
     arealWeight: { unit: 'g/m²', digits: 0, scale: 1, offset: 0 },
     mass: { unit: 'kg', digits: 2, scale: 1, offset: 0 },
     area: { unit: 'm²', digits: 2, scale: 1, offset: 0 },
+    ramp: { unit: 'K/h', digits: 0, scale: 1, offset: 0 },
+    share: SHARE,
+    duration: HOURS,
   },
   us: {
     temperature: { unit: '°F', digits: 0, scale: 1.8, offset: 32 },
@@ -30,8 +37,16 @@ const FORMS: Record<UnitSystem, Record<DisplayQuantity, UnitForm>> = {
     arealWeight: { unit: 'oz/ft²', digits: 2, scale: 0.3048 ** 2 / 28.349523125, offset: 0 },
     mass: { unit: 'lb', digits: 2, scale: 1 / 0.45359237, offset: 0 },
     area: { unit: 'ft²', digits: 1, scale: 1 / 0.3048 ** 2, offset: 0 },
+    ramp: { unit: '°F/h', digits: 0, scale: 1.8, offset: 0 },
+    share: SHARE,
+    duration: HOURS,
   },
 };
+
+/** Whether a word names a quantity that is shown in the reader's units. */
+export function isDisplayQuantity(word: string): word is DisplayQuantity {
+  return Object.hasOwn(FORMS.metric, word);
+}
 
 /** Name of the unit shown for a quantity. */
 export function unitName(quantity: DisplayQuantity, system: UnitSystem): string {

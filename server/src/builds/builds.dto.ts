@@ -4,7 +4,7 @@ import { ChoiceField, IdField, KeyField, NumberField, PartField, TextField } fro
 import { HANDS, type Hand } from '../wire/hands.js';
 import { BUILD_STATUSES, type Build, type BuildStatus } from './build.entity.js';
 import type { BuildVersion } from './build-version.entity.js';
-import { PlanDocumentDto } from './plan/plan.dto.js';
+import { PlanDocumentDto } from './plan.dto.js';
 
 const VERSION = { min: 1, max: 1e6, unit: '' };
 

@@ -1,5 +1,5 @@
 import { ApiProperty } from '@nestjs/swagger';
-import { PlanDocumentDto } from '../builds/plan/plan.dto.js';
+import { PlanDocumentDto } from '../builds/plan.dto.js';
 import { IdField, NumberField, PartField, TextField } from '../wire/fields.js';
 import { TemperatureLogDto } from './cup-tests.dto.js';
 

@@ -11,13 +11,13 @@ import {
   IsInt,
   IsNumber,
   IsObject,
-  IsOptional,
   IsString,
   IsUUID,
   Length,
   Matches,
   Max,
   Min,
+  ValidateBy,
   ValidateIf,
   ValidateNested,
 } from 'class-validator';
@@ -26,38 +26,41 @@ import {
  * Each decorator says at once what a field must be (class-validator) and how the OpenAPI document shows it,
  * so the wire is defined in one place. Nullable fields must still be present.
  */
-interface FieldOptions {
+export interface FieldOptions {
   readonly nullable?: boolean;
-}
-
-const nullGate = (nullable = false): PropertyDecorator[] => (nullable ? [ValidateIf((_object: object, value: unknown) => value !== null)] : []);
-
-interface NumberOptions extends FieldOptions {
-  readonly integer?: boolean;
   /** May be left out */
   readonly optional?: boolean;
 }
 
-export function NumberField(range: Range, { nullable = false, integer = false, optional = false }: NumberOptions = {}): PropertyDecorator {
+/** Lets null through where the type says null, and nothing where it may be left out; everything else is checked. */
+function gate({ nullable = false, optional = false }: FieldOptions): PropertyDecorator[] {
+  if (!nullable && !optional) return [IsDefined()];
+  return [ValidateIf((_object: object, value: unknown) => !(nullable && value === null) && !(optional && value === undefined))];
+}
+
+export function NumberField(range: Range, { integer = false, ...options }: FieldOptions & { readonly integer?: boolean } = {}): PropertyDecorator {
+  const { nullable, optional } = options;
   return applyDecorators(
-    ApiProperty({ type: Number, minimum: range.min, maximum: range.max, description: range.unit, nullable, required: !optional }),
-    ...(optional ? [IsOptional()] : nullGate(nullable)),
+    ApiProperty({
+      type: integer ? 'integer' : Number,
+      minimum: range.min,
+      maximum: range.max,
+      description: range.unit,
+      nullable,
+      required: !optional,
+    }),
+    ...gate(options),
     integer ? IsInt() : IsNumber({ allowNaN: false, allowInfinity: false }),
     Min(range.min),
     Max(range.max),
   );
 }
 
-interface TextOptions extends FieldOptions {
-  readonly minLength?: number;
-  /** May be left out */
-  readonly optional?: boolean;
-}
-
-export function TextField(maxLength: number, { nullable = false, minLength = 1, optional = false }: TextOptions = {}): PropertyDecorator {
+export function TextField(maxLength: number, { minLength = 1, ...options }: FieldOptions & { readonly minLength?: number } = {}): PropertyDecorator {
+  const { nullable, optional } = options;
   return applyDecorators(
     ApiProperty({ type: String, minLength, maxLength, nullable, required: !optional }),
-    ...(optional ? [IsOptional()] : nullGate(nullable)),
+    ...gate(options),
     IsString(),
     Length(minLength, maxLength),
   );
@@ -67,19 +70,13 @@ export function PatternField(pattern: RegExp, message: string): PropertyDecorato
   return applyDecorators(ApiProperty({ type: String, pattern: pattern.source }), IsString(), Matches(pattern, { message }));
 }
 
-export function IdField({ nullable = false }: FieldOptions = {}): PropertyDecorator {
-  return applyDecorators(ApiProperty({ type: String, format: 'uuid', nullable }), ...nullGate(nullable), IsUUID());
+export function IdField(options: FieldOptions = {}): PropertyDecorator {
+  return applyDecorators(ApiProperty({ type: String, format: 'uuid', nullable: options.nullable }), ...gate(options), IsUUID());
 }
 
-export function ChoiceField(
-  choices: readonly (string | number)[],
-  { nullable = false, optional = false }: FieldOptions & { optional?: boolean } = {},
-): PropertyDecorator {
-  return applyDecorators(
-    ApiProperty({ enum: [...choices], nullable, required: !optional }),
-    ...(optional ? [IsOptional()] : nullGate(nullable)),
-    IsIn(choices),
-  );
+export function ChoiceField(choices: readonly (string | number)[], options: FieldOptions = {}): PropertyDecorator {
+  const { nullable, optional } = options;
+  return applyDecorators(ApiProperty({ enum: [...choices], nullable, required: !optional }), ...gate(options), IsIn(choices));
 }
 
 /** One of a table's ids: checked here, a plain text on the wire, since the tables grow. */
@@ -91,22 +88,21 @@ export function FlagField(): PropertyDecorator {
   return applyDecorators(ApiProperty({ type: Boolean }), IsBoolean());
 }
 
-export function PartField<T extends object>(
-  type: () => ClassConstructor<T>,
-  { nullable = false, optional = false }: FieldOptions & { optional?: boolean } = {},
-): PropertyDecorator {
-  const gate = optional ? [IsOptional()] : [...nullGate(nullable), IsDefined()];
-  return applyDecorators(ApiProperty({ type: () => type(), nullable, required: !optional }), ...gate, ValidateNested(), Type(type));
+export function PartField<T extends object>(type: () => ClassConstructor<T>, options: FieldOptions = {}): PropertyDecorator {
+  const { nullable, optional } = options;
+  return applyDecorators(
+    ApiProperty({ type: () => type(), nullable, required: !optional }),
+    ...gate(options),
+    IsObject(),
+    ValidateNested(),
+    Type(type),
+  );
 }
 
-export function ListField<T extends object>(
-  type: () => ClassConstructor<T>,
-  most: number,
-  { optional = false }: { optional?: boolean } = {},
-): PropertyDecorator {
+export function ListField<T extends object>(type: () => ClassConstructor<T>, most: number, options: FieldOptions = {}): PropertyDecorator {
   return applyDecorators(
-    ApiProperty({ type: () => type(), isArray: true, maxItems: most, required: !optional }),
-    ...(optional ? [IsOptional()] : []),
+    ApiProperty({ type: () => type(), isArray: true, maxItems: most, required: !options.optional }),
+    ...gate(options),
     IsArray(),
     ArrayMaxSize(most),
     ValidateNested({ each: true }),
@@ -114,23 +110,42 @@ export function ListField<T extends object>(
   );
 }
 
-/** An object of parts by key (name the part in ApiExtraModels on the class), or of numbers; what keys there may be is the core's to check. */
-export function RecordField<T extends object>(
-  type: ClassConstructor<T> | typeof Number,
-  { optional = false }: { optional?: boolean } = {},
-): PropertyDecorator {
-  const number = type === Number;
-  const additionalProperties = number ? { type: 'number' } : { $ref: getSchemaPath(type) };
+/** An object of parts by key (name the part in ApiExtraModels on the class); what keys there may be is the core's to check. */
+export function RecordField<T extends object>(type: ClassConstructor<T>, options: FieldOptions = {}): PropertyDecorator {
   return applyDecorators(
-    ApiProperty({ type: 'object', additionalProperties, selfRequired: !optional }),
-    ...(optional ? [IsOptional()] : [IsDefined()]),
+    ApiProperty({ type: 'object', additionalProperties: { $ref: getSchemaPath(type) }, selfRequired: !options.optional }),
+    ...gate(options),
     IsObject(),
   );
 }
 
-export function NumberListField(range: Range, most: number): PropertyDecorator {
+/** An object of numbers by key. */
+export function NumberRecordField(
+  range: Range,
+  { integer = false, ...options }: FieldOptions & { readonly integer?: boolean } = {},
+): PropertyDecorator {
   return applyDecorators(
-    ApiProperty({ type: Number, isArray: true, maxItems: most }),
+    ApiProperty({ type: 'object', additionalProperties: { type: 'number' }, selfRequired: !options.optional }),
+    ...gate(options),
+    IsObject(),
+    ValidateBy({
+      name: 'numbersByKey',
+      validator: {
+        validate: (value: unknown) => typeof value === 'object' && value !== null && Object.values(value).every((one) => fits(one, range, integer)),
+        defaultMessage: (args) =>
+          `${args?.property ?? 'numbers'} must hold ${integer ? 'whole ' : ''}numbers from ${String(range.min)} to ${String(range.max)}`,
+      },
+    }),
+  );
+}
+
+const fits = (value: unknown, { min, max }: Range, integer: boolean): boolean =>
+  typeof value === 'number' && value >= min && value <= max && (!integer || Number.isInteger(value));
+
+export function NumberListField(range: Range, most: number, options: FieldOptions = {}): PropertyDecorator {
+  return applyDecorators(
+    ApiProperty({ type: Number, isArray: true, maxItems: most, required: !options.optional }),
+    ...gate(options),
     IsArray(),
     ArrayMaxSize(most),
     IsNumber({ allowNaN: false, allowInfinity: false }, { each: true }),
@@ -139,11 +154,11 @@ export function NumberListField(range: Range, most: number): PropertyDecorator {
   );
 }
 
-/** A list of short texts that may be left out. */
-export function TextListField(maxLength: number, most: number): PropertyDecorator {
+/** A list of short texts. */
+export function TextListField(maxLength: number, most: number, options: FieldOptions = {}): PropertyDecorator {
   return applyDecorators(
-    ApiProperty({ type: String, isArray: true, maxItems: most, required: false }),
-    IsOptional(),
+    ApiProperty({ type: String, isArray: true, maxItems: most, required: !options.optional }),
+    ...gate(options),
     IsArray(),
     ArrayMaxSize(most),
     IsString({ each: true }),

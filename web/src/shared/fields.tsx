@@ -1,4 +1,5 @@
-import { useId, type ReactNode } from 'react';
+import { useId, useState, type ReactNode } from 'react';
+import { useLeaving, useTyping } from './plan-edit';
 
 interface ChoiceCellProps<T extends string> {
   readonly label: string;
@@ -48,9 +49,19 @@ interface TextCellProps {
   readonly onChange: (value: string) => void;
 }
 
-/** A short text. */
+/** A short text. On a plan's page it is an edit once the cell is left or Enter is pressed; Escape takes it back. */
 export function TextCell({ label, value, maxLength, required = false, showLabel = true, width = 'w-40', placeholder, onChange }: TextCellProps) {
+  const [typed, setTyped] = useState<string | null>(null);
+  const typing = useTyping();
   const id = useId();
+  const usable = (text: string): boolean => !required || text !== '';
+  const commit = (): void => {
+    if (typed === null) return;
+    setTyped(null);
+    if (usable(typed)) onChange(typed);
+    else typing.drop();
+  };
+  useLeaving(typed !== null, commit);
   return (
     <span className="inline-block align-top">
       <label htmlFor={id} className={showLabel ? 'muted block text-sm' : 'sr-only'}>
@@ -61,9 +72,22 @@ export function TextCell({ label, value, maxLength, required = false, showLabel 
         className={`hairline bg-base-100 h-7 border px-1 ${width}`}
         maxLength={maxLength}
         placeholder={placeholder}
-        value={value}
+        value={typed ?? value}
         onChange={(event) => {
-          if (!required || event.target.value !== '') onChange(event.target.value);
+          const next = event.target.value;
+          setTyped(next);
+          if (!usable(next)) return;
+          typing.preview(() => {
+            onChange(next);
+          });
+        }}
+        onBlur={commit}
+        onKeyDown={(event) => {
+          if (event.key === 'Enter') commit();
+          if (event.key !== 'Escape' || typed === null) return;
+          event.stopPropagation();
+          setTyped(null);
+          typing.drop();
         }}
       />
     </span>

@@ -1,5 +1,6 @@
 import { unitSlip } from '@pentimento/core/errors';
 import { useId, useState } from 'react';
+import { useLeaving, useTyping } from './plan-edit';
 
 interface NumberCellProps {
   readonly label: string;
@@ -15,16 +16,23 @@ interface NumberCellProps {
 }
 
 /**
- * A number with its unit. While it is typed anything may stand there; only a number inside the range is passed on,
- * anything else stays visible with what is expected.
+ * A number with its unit. While it is typed anything may stand there, and a number inside the range shows in the picture at once;
+ * Enter or leaving the cell makes it an edit. Anything else stays visible with what is expected; Escape takes it back.
  */
 export function NumberCell({ label, value, unit, digits, min, max, step, width = 'w-16', showLabel = false, onChange }: NumberCellProps) {
   const [typed, setTyped] = useState<string | null>(null);
+  const typing = useTyping();
   const id = useId();
   const text = typed ?? String(Number(value.toFixed(digits)));
   const parsed = Number(text.replace(',', '.'));
   const wrong = text.trim() === '' || !(parsed >= min && parsed <= max);
   const slip = wrong && text.trim() !== '' ? unitSlip(parsed, { min, max, unit }) : null;
+  const commit = (): void => {
+    if (typed === null || wrong) return;
+    setTyped(null);
+    onChange(parsed);
+  };
+  useLeaving(typed !== null, commit);
   return (
     <span className="inline-block align-top">
       <label className={showLabel ? 'muted block text-sm' : 'sr-only'} htmlFor={id}>
@@ -43,10 +51,21 @@ export function NumberCell({ label, value, unit, digits, min, max, step, width =
           onChange={(event) => {
             setTyped(event.target.value);
             const next = Number(event.target.value);
-            if (event.target.value.trim() !== '' && next >= min && next <= max) onChange(next);
+            if (event.target.value.trim() === '' || !(next >= min && next <= max)) return;
+            typing.preview(() => {
+              onChange(next);
+            });
           }}
           onBlur={() => {
-            if (!wrong) setTyped(null);
+            if (typed !== null && wrong) typing.drop();
+            commit();
+          }}
+          onKeyDown={(event) => {
+            if (event.key === 'Enter') commit();
+            if (event.key !== 'Escape' || typed === null) return;
+            event.stopPropagation();
+            setTyped(null);
+            typing.drop();
           }}
         />
         <span className="muted text-sm">{unit}</span>

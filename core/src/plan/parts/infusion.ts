@@ -1,46 +1,27 @@
-import { requireInRange, type Range } from '../../errors/require.js';
+import { number, orNull, text, type PartOf } from '../fields/field.js';
+import { initialPart } from '../fields/initial.js';
+
+export const infusionFields = {
+  /** From feed line to vacuum line */
+  flowLengthMm: number('Feed to vacuum line', 'mm', [20, 10000], { initial: 500, quantity: 'thickness' }),
+  /** Pressure that drives the resin */
+  deltaPKPa: number('Driving pressure', 'kPa', [20, 101], { initial: 90, digits: 0 }),
+  /** Card of the flow mesh; null: through the fiber alone */
+  meshId: orNull(text('Flow mesh', 60), 'flow_mesh'),
+  fiberVolumeShare: number('Fiber share by volume', '', [0.1, 0.7], { initial: 0.35, quantity: 'share' }),
+  /** Drop test of the bag before resin, in ten minutes; null: not done yet */
+  dropMbar: orNull(number('Dropped in ten minutes', 'mbar', [0, 1000], { digits: 1 })),
+  hardenerId: text('Hardener', 60, { initial: 'cumene' }),
+};
 
 /** A dry stack filled under vacuum. */
-export interface InfusionPlan {
-  /** From feed line to vacuum line */
-  flowLengthMm: number;
-  /** Pressure that drives the resin */
-  deltaPKPa: number;
-  /** Card of the flow mesh; null: through the fiber alone */
-  meshId: string | null;
-  fiberVolumeShare: number;
-  /** Drop test of the bag before resin, mbar in ten minutes; null: not done yet */
-  dropMbar: number | null;
-  hardenerId: string;
-}
+export type InfusionPlan = PartOf<typeof infusionFields>;
 
-export const infusionRanges = {
-  flowLengthMm: { min: 20, max: 10000, unit: 'mm' },
-  deltaPKPa: { min: 20, max: 101, unit: 'kPa' },
-  fiberVolumeShare: { min: 0.1, max: 0.7, unit: '' },
-  dropMbar: { min: 0, max: 1000, unit: 'mbar' },
-} as const satisfies Record<string, Range>;
-
-export const DEFAULT_INFUSION: InfusionPlan = {
-  flowLengthMm: 500,
-  deltaPKPa: 90,
-  meshId: 'flow_mesh',
-  fiberVolumeShare: 0.35,
-  dropMbar: null,
-  hardenerId: 'cumene',
-};
+export const DEFAULT_INFUSION: InfusionPlan = initialPart(infusionFields);
 
 /** Highest drop in ten minutes at which resin may be let in [mbar] (docs/references.md#infusion). */
 export const MOST_DROP_MBAR = 10;
 export const CARE_DROP_MBAR = 5;
-
-/** @throws DomainError naming what makes no sense */
-export function checkInfusion(infusion: InfusionPlan): void {
-  requireInRange('infusion, flow length', infusion.flowLengthMm, infusionRanges.flowLengthMm);
-  requireInRange('infusion, driving pressure', infusion.deltaPKPa, infusionRanges.deltaPKPa);
-  requireInRange('infusion, fiber share by volume', infusion.fiberVolumeShare, infusionRanges.fiberVolumeShare);
-  if (infusion.dropMbar !== null) requireInRange('drop test', infusion.dropMbar, infusionRanges.dropMbar);
-}
 
 /**
  * Time to fill along a line, Darcy in one direction at constant pressure: t = φ μ L²/(2 K Δp).

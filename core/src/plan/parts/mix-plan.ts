@@ -1,49 +1,25 @@
-import { DomainError } from '../../errors/domain-error.js';
-import { requireInRange, type Range } from '../../errors/require.js';
+import { choice, list, number, type PartOf, type Value } from '../fields/field.js';
+import { initialPart } from '../fields/initial.js';
 
-export const measureWays = ['weight', 'volume'] as const;
-export type MeasureWay = (typeof measureWays)[number];
+const measure = choice('Hardener measured', ['weight', 'volume'], 'weight', { weight: 'on the scale', volume: 'by volume' });
+export type MeasureWay = Value<typeof measure>;
 
-/** Who mixes and lays, in what, and how it is measured. */
-export interface MixPlan {
-  people: number;
-  /** Containers at hand, by what they hold [g] */
-  containersG: number[];
+const container = number('Container', 'g', [50, 30000], { digits: 0 });
+
+export const mixFields = {
+  people: number('People laying', 'people', [1, 8], { initial: 2, whole: true }),
+  /** Containers at hand, by what they hold */
+  containersG: list('Containers', container, { entry: 'container', least: 1, most: 8, initial: [500, 1000, 2500, 5000] }),
   /** How full a container is mixed */
-  fillShare: number;
+  fillShare: number('Containers filled to', '', [0.2, 1], { initial: 0.8, quantity: 'share' }),
   /** Share of the pot life after which the pot is empty */
-  potShare: number;
-  measure: MeasureWay;
+  potShare: number('Pot empty at, of its life', '', [0.2, 0.95], { initial: 0.6, quantity: 'share' }),
+  measure,
   /** Output of the gun */
-  gunKgPerMin: number;
-}
-
-export const mixRanges = {
-  people: { min: 1, max: 8, unit: 'people' },
-  containerG: { min: 50, max: 30000, unit: 'g' },
-  containers: { min: 1, max: 8, unit: 'containers' },
-  fillShare: { min: 0.2, max: 1, unit: '' },
-  potShare: { min: 0.2, max: 0.95, unit: '' },
-  gunKgPerMin: { min: 0.05, max: 10, unit: 'kg/min' },
-} as const satisfies Record<string, Range>;
-
-export const DEFAULT_MIX: MixPlan = {
-  people: 2,
-  containersG: [500, 1000, 2500, 5000],
-  fillShare: 0.8,
-  potShare: 0.6,
-  measure: 'weight',
-  gunKgPerMin: 0.6,
+  gunKgPerMin: number('Gun puts out', 'kg/min', [0.05, 10], { initial: 0.6, digits: 2 }),
 };
 
-/** @throws DomainError naming what makes no sense */
-export function checkMix(mix: MixPlan): void {
-  requireInRange('people laminating', mix.people, mixRanges.people);
-  if (mix.containersG.length === 0)
-    throw new DomainError({ code: 'value-missing', quantity: 'containers', value: [], expected: 'at least one container' });
-  requireInRange('number of containers', mix.containersG.length, mixRanges.containers);
-  for (const grams of mix.containersG) requireInRange('what a container holds', grams, mixRanges.containerG);
-  requireInRange('how full a container is mixed', mix.fillShare, mixRanges.fillShare);
-  requireInRange('share of the pot life used', mix.potShare, mixRanges.potShare);
-  requireInRange('output of the gun', mix.gunKgPerMin, mixRanges.gunKgPerMin);
-}
+/** Who mixes and lays, in what, and how it is measured. */
+export type MixPlan = PartOf<typeof mixFields>;
+
+export const DEFAULT_MIX: MixPlan = initialPart(mixFields);

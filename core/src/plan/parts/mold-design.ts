@@ -1,159 +1,110 @@
 import { DomainError } from '../../errors/domain-error.js';
-import { requireInRange, type Range } from '../../errors/require.js';
+import { choice, flag, id, list, name, number, orNull, part, text, type PartOf, type Value } from '../fields/field.js';
+import { initialPart } from '../fields/initial.js';
 
-export const flangeKinds = ['bolted', 'bagged', 'infused', 'trim only'] as const;
-export type FlangeKind = (typeof flangeKinds)[number];
+const size = { quantity: 'thickness' } as const;
 
+export const sectionFields = { id, name };
 /** One part of a split mold, in the order in which they are laid. */
-export interface MoldSection {
-  id: string;
-  name: string;
-}
+export type MoldSection = PartOf<typeof sectionFields>;
 
+export const partingFields = {
+  id,
+  name,
+  firstSectionId: text('Laid first', 60),
+  secondSectionId: text('Then against its flange', 60),
+  lengthMm: number('Length', 'mm', [20, 50000], size),
+};
 /** A line where two sections meet; the flange of the earlier one is plug for the later one. */
-export interface PartingLine {
-  id: string;
-  name: string;
-  firstSectionId: string;
-  secondSectionId: string;
-  lengthMm: number;
-}
+export type PartingLine = PartOf<typeof partingFields>;
 
-/** A face as measured along the pull. */
-export interface PullFace {
-  id: string;
-  name: string;
-  draftDeg: number;
-  /** Depth along the pull */
-  depthMm: number;
-  /** How far it reaches behind; 0: none */
-  undercutMm: number;
-  /** Tightest inside radius of the mold */
-  radiusMm: number;
-}
+const flangeKind = choice('It is', ['bolted', 'bagged', 'infused', 'trim only'], 'trim only');
+export type FlangeKind = Value<typeof flangeKind>;
 
-/** A mold enlarged by sheet wax, for a cover that fits over an existing thing. */
-export interface OffsetBuild {
-  partMm: number;
-  clearanceMm: number;
-  sheetMm: number;
-}
-
-export const backingKinds = ['none', 'wood', 'steel', 'core'] as const;
-export type BackingKind = (typeof backingKinds)[number];
-
-/** Frame behind the shell. */
-export interface Backing {
-  kind: BackingKind;
-  /** Free span of the shell between frame members */
-  spacingMm: number;
-  /** On soft strips, not hard against the back */
-  softStrips: boolean;
-  /** Planned bonding, minutes from 00:00 of day 1; null: not planned */
-  bondMin: number | null;
-}
-
-/** How the mold is split, edged, stiffened and framed. */
-export interface MoldDesign {
-  /** No plug: the mold's own face is sealed, primed, faired and finished in place */
-  direct: boolean;
-  longestSideMm: number;
-  targetMm: number;
-  sections: MoldSection[];
-  partings: PartingLine[];
-  flange: { kind: FlangeKind; widthMm: number; filletMm: number; trimMm: number; boltMm: number; boltSpacingMm: number };
-  faces: PullFace[];
-  offset: OffsetBuild | null;
-  backing: Backing;
-  /** Pressure on the shell: hands, vacuum, press */
-  loadKPa: number;
-  /** Deflection allowed between frame members */
-  sagMm: number;
-  /** Marked with number and hand before it leaves the plug */
-  marked: boolean;
-}
-
-export const designRanges = {
-  longestSideMm: { min: 20, max: 30000, unit: 'mm' },
-  targetMm: { min: 1, max: 80, unit: 'mm' },
-  sections: { min: 1, max: 12, unit: 'sections' },
-  partings: { min: 0, max: 20, unit: 'parting lines' },
-  partingMm: { min: 20, max: 50000, unit: 'mm' },
-  widthMm: { min: 10, max: 600, unit: 'mm' },
-  filletMm: { min: 0, max: 100, unit: 'mm' },
-  trimMm: { min: 0, max: 100, unit: 'mm' },
-  boltMm: { min: 3, max: 24, unit: 'mm' },
-  boltSpacingMm: { min: 40, max: 600, unit: 'mm' },
-  faces: { min: 0, max: 40, unit: 'faces' },
-  draftDeg: { min: -30, max: 90, unit: '°' },
-  depthMm: { min: 1, max: 10000, unit: 'mm' },
-  undercutMm: { min: 0, max: 1000, unit: 'mm' },
-  radiusMm: { min: 0, max: 5000, unit: 'mm' },
-  partMm: { min: 0.3, max: 60, unit: 'mm' },
-  clearanceMm: { min: 0, max: 50, unit: 'mm' },
-  sheetMm: { min: 0.2, max: 10, unit: 'mm' },
-  spacingMm: { min: 50, max: 5000, unit: 'mm' },
-  bondMin: { min: 0, max: 86400, unit: 'min' },
-  loadKPa: { min: 0.05, max: 1000, unit: 'kPa' },
-  sagMm: { min: 0.02, max: 50, unit: 'mm' },
-} as const satisfies Record<string, Range>;
-
-/** What is taken until somebody has said otherwise (assumed): one section with a trim flange, no frame. */
-export const DEFAULT_DESIGN: MoldDesign = {
-  direct: false,
-  longestSideMm: 1000,
-  targetMm: 8,
-  sections: [{ id: 'a', name: 'Whole mold' }],
-  partings: [],
-  flange: { kind: 'trim only', widthMm: 60, filletMm: 5, trimMm: 10, boltMm: 8, boltSpacingMm: 200 },
-  faces: [],
-  offset: null,
-  backing: { kind: 'none', spacingMm: 500, softStrips: true, bondMin: null },
-  loadKPa: 1,
-  sagMm: 0.5,
-  marked: false,
+export const flangeFields = {
+  kind: flangeKind,
+  widthMm: number('Wide', 'mm', [10, 600], { ...size, initial: 60 }),
+  filletMm: number('Fillet radius', 'mm', [0, 100], { ...size, initial: 5 }),
+  trimMm: number('Trim allowance', 'mm', [0, 100], { ...size, initial: 10 }),
+  boltMm: number('Bolts', 'mm', [3, 24], { ...size, initial: 8 }),
+  boltSpacingMm: number('Bolts every', 'mm', [40, 600], { ...size, initial: 200 }),
 };
 
-/** @throws DomainError naming what makes no sense */
-export function checkDesign(design: MoldDesign): void {
-  const check = (what: string, value: number, range: Range): number => requireInRange(`mold design, ${what}`, value, range);
-  check('longest side', design.longestSideMm, designRanges.longestSideMm);
-  check('target thickness', design.targetMm, designRanges.targetMm);
-  check('number of sections', design.sections.length, designRanges.sections);
-  check('number of parting lines', design.partings.length, designRanges.partings);
-  check('number of faces', design.faces.length, designRanges.faces);
-  const order = design.sections.map(({ id }) => id);
+export const faceFields = {
+  id,
+  name,
+  draftDeg: number('Draft', '°', [-30, 90], { initial: 3, digits: 1 }),
+  /** Depth along the pull */
+  depthMm: number('Depth', 'mm', [1, 10000], { ...size, initial: 100 }),
+  /** How far it reaches behind; 0: none */
+  undercutMm: number('Undercut', 'mm', [0, 1000], { ...size, initial: 0 }),
+  /** Tightest inside radius of the mold */
+  radiusMm: number('Radius', 'mm', [0, 5000], { ...size, initial: 6 }),
+};
+/** A face as measured along the pull. */
+export type PullFace = PartOf<typeof faceFields>;
+
+export const offsetFields = {
+  partMm: number('Thickness of the cover', 'mm', [0.3, 60], { ...size, initial: 4 }),
+  clearanceMm: number('Clearance', 'mm', [0, 50], { ...size, initial: 2 }),
+  sheetMm: number('One sheet of wax', 'mm', [0.2, 10], { ...size, initial: 1.5 }),
+};
+/** A mold enlarged by sheet wax, for a cover that fits over an existing thing. */
+export type OffsetBuild = PartOf<typeof offsetFields>;
+
+export const backingFields = {
+  kind: choice('Frame', ['none', 'wood', 'steel', 'core'], 'none'),
+  /** Free span of the shell between frame members */
+  spacingMm: number('Free span', 'mm', [50, 5000], { ...size, initial: 500 }),
+  /** Not hard against the back */
+  softStrips: flag('On soft strips', true),
+  /** Planned bonding, minutes from 00:00 of day 1; null: not planned */
+  bondMin: orNull(number('Bonding', 'min', [0, 86400])),
+};
+/** Frame behind the shell. */
+export type Backing = PartOf<typeof backingFields>;
+
+/** What is taken until somebody has said otherwise (assumed): one section with a trim flange, no frame. */
+export const designFields = {
+  /** No plug: the mold's own face is sealed, primed, faired and finished in place */
+  direct: flag('Direct mold, without a plug', false),
+  longestSideMm: number('Longest side', 'mm', [20, 30000], { ...size, initial: 1000 }),
+  targetMm: number('Laminate aimed at', 'mm', [1, 80], { ...size, initial: 8 }),
+  sections: list('Sections', part('Section', sectionFields), {
+    entry: 'section',
+    least: 1,
+    most: 12,
+    initial: [{ id: 'a', name: 'Whole mold' }],
+  }),
+  partings: list('Parting lines', part('Parting line', partingFields), { entry: 'parting line', most: 20 }),
+  flange: part('Flange', flangeFields),
+  faces: list('Faces', part('Face', faceFields), { entry: 'face', most: 40 }),
+  offset: orNull(part('Offset', offsetFields)),
+  backing: part('Frame', backingFields),
+  /** Hands, vacuum, press */
+  loadKPa: number('Pressure on the shell', 'kPa', [0.05, 1000], { initial: 1, digits: 2 }),
+  /** Deflection allowed between frame members */
+  sagMm: number('May give', 'mm', [0.02, 50], { ...size, initial: 0.5, digits: 2 }),
+  /** Before it leaves the plug */
+  marked: flag('Number and hand marked', false),
+};
+
+/** How the mold is split, edged, stiffened and framed. */
+export type MoldDesign = PartOf<typeof designFields>;
+
+export const DEFAULT_DESIGN: MoldDesign = initialPart(designFields);
+
+/** @throws DomainError for a parting line that does not name two sections in their order */
+export function checkPartings(design: MoldDesign): void {
+  const order = design.sections.map((section) => section.id);
   for (const parting of design.partings) {
-    check(`length of ${parting.name}`, parting.lengthMm, designRanges.partingMm);
     const [first, second] = [order.indexOf(parting.firstSectionId), order.indexOf(parting.secondSectionId)];
-    if (first < 0 || second < 0 || first >= second) {
-      throw new DomainError({
-        code: 'bad-document',
-        quantity: `mold design, ${parting.name}`,
-        value: `${parting.firstSectionId} before ${parting.secondSectionId}`,
-        expected: 'two of its sections, the one laid first named first',
-      });
-    }
+    if (first >= 0 && second >= 0 && first < second) continue;
+    throw new DomainError({
+      code: 'bad-document',
+      quantity: `mold design, ${parting.name}`,
+      value: `${parting.firstSectionId} before ${parting.secondSectionId}`,
+      expected: 'two of its sections, the one laid first named first',
+    });
   }
-  const { flange, backing, offset } = design;
-  check('flange width', flange.widthMm, designRanges.widthMm);
-  check('fillet radius', flange.filletMm, designRanges.filletMm);
-  check('trim allowance', flange.trimMm, designRanges.trimMm);
-  check('bolt diameter', flange.boltMm, designRanges.boltMm);
-  check('bolt spacing', flange.boltSpacingMm, designRanges.boltSpacingMm);
-  for (const face of design.faces) {
-    check(`draft of ${face.name}`, face.draftDeg, designRanges.draftDeg);
-    check(`depth of ${face.name}`, face.depthMm, designRanges.depthMm);
-    check(`undercut of ${face.name}`, face.undercutMm, designRanges.undercutMm);
-    check(`inside radius of ${face.name}`, face.radiusMm, designRanges.radiusMm);
-  }
-  if (offset) {
-    check('thickness of the part over it', offset.partMm, designRanges.partMm);
-    check('clearance', offset.clearanceMm, designRanges.clearanceMm);
-    check('sheet wax', offset.sheetMm, designRanges.sheetMm);
-  }
-  check('frame spacing', backing.spacingMm, designRanges.spacingMm);
-  if (backing.bondMin !== null) check('bonding of the frame', backing.bondMin, designRanges.bondMin);
-  check('load on the shell', design.loadKPa, designRanges.loadKPa);
-  check('deflection allowed', design.sagMm, designRanges.sagMm);
 }

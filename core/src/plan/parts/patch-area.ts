@@ -1,35 +1,43 @@
 import { DomainError } from '../../errors/domain-error.js';
-import { requireInRange, type Range } from '../../errors/require.js';
+import { requireInRange } from '../../errors/require.js';
+import { choice, id, name, number, optional, part, rangeOf, type PartOf, type Value } from '../fields/field.js';
 
+const place = choice('Place', ['flat', 'inside corner', 'outside corner', 'deep pocket', 'vertical'], 'flat');
 /** What kind of place a patch is: films, windows and styrene differ between them. */
-export const placeKinds = ['flat', 'inside corner', 'outside corner', 'deep pocket', 'vertical'] as const;
-export type PlaceKind = (typeof placeKinds)[number];
+export type PlaceKind = Value<typeof place>;
+export const placeKinds = place.choices;
 
 export const patchShapes = ['flat', 'cylinder', 'cone', 'dome', 'flange strip'] as const;
 export type PatchShape = (typeof patchShapes)[number];
 
-/** A measured size of a patch. */
-export type PatchSize = 'lengthMm' | 'widthMm' | 'radiusMm' | 'topRadiusMm' | 'heightMm' | 'arcDeg';
+const length = (label: string, least = 1) => optional(number(label, 'mm', [least, 50000], { quantity: 'thickness' }));
+
+export const patchFormFields = {
+  shape: choice('Shape', patchShapes),
+  lengthMm: length('Length'),
+  widthMm: length('Width'),
+  radiusMm: length('Radius'),
+  topRadiusMm: length('Upper radius', 0),
+  heightMm: length('Height'),
+  arcDeg: optional(number('Arc', '°', [1, 360], { digits: 0 })),
+};
 
 /** A simple patch by its measured sizes; which of them are needed, `patchSizes` says. */
-export interface PatchForm {
-  shape: PatchShape;
-  lengthMm?: number;
-  widthMm?: number;
-  radiusMm?: number;
-  topRadiusMm?: number;
-  heightMm?: number;
-  arcDeg?: number;
-}
+export type PatchForm = PartOf<typeof patchFormFields>;
+
+/** A measured size of a patch. */
+export type PatchSize = Exclude<keyof typeof patchFormFields, 'shape'>;
+
+export const patchFields = {
+  id,
+  name,
+  place,
+  count: number('How many', '×', [1, 500], { initial: 1, whole: true }),
+  form: part('Form', patchFormFields),
+};
 
 /** A named patch of a plug's surface, as often as it occurs. */
-export interface Patch {
-  id: string;
-  name: string;
-  place: PlaceKind;
-  count: number;
-  form: PatchForm;
-}
+export type Patch = PartOf<typeof patchFields>;
 
 /** What is measured of each shape. */
 export const patchSizes: Readonly<Record<PatchShape, readonly PatchSize[]>> = {
@@ -40,36 +48,15 @@ export const patchSizes: Readonly<Record<PatchShape, readonly PatchSize[]>> = {
   'flange strip': ['lengthMm', 'widthMm'],
 };
 
-export const patchSizeNames: Readonly<Record<PatchSize, string>> = {
-  lengthMm: 'length',
-  widthMm: 'width',
-  radiusMm: 'radius',
-  topRadiusMm: 'upper radius',
-  heightMm: 'height',
-  arcDeg: 'arc',
-};
-
-const LENGTH: Range = { min: 1, max: 50000, unit: 'mm' };
-export const patchRanges: Readonly<Record<PatchSize | 'count' | 'patches', Range>> = {
-  lengthMm: LENGTH,
-  widthMm: LENGTH,
-  radiusMm: LENGTH,
-  topRadiusMm: { ...LENGTH, min: 0 },
-  heightMm: LENGTH,
-  arcDeg: { min: 1, max: 360, unit: '°' },
-  count: { min: 1, max: 500, unit: '' },
-  patches: { min: 0, max: 60, unit: 'patches' },
-};
-
 /**
  * A size of a patch.
  * @throws DomainError naming the patch and the size that is missing or makes no sense
  */
-export function patchSize({ name, form }: Patch, size: PatchSize): number {
+export function patchSize({ name: patchName, form }: Patch, size: PatchSize): number {
   const value = form[size];
-  const quantity = `patch "${name}", ${patchSizeNames[size]}`;
+  const quantity = `patch "${patchName}", ${patchFormFields[size].label.toLowerCase()}`;
   if (value === undefined) throw new DomainError({ code: 'value-missing', quantity, value, expected: 'a measured size' });
-  return requireInRange(quantity, value, patchRanges[size]);
+  return requireInRange(quantity, value, rangeOf(patchFormFields[size]));
 }
 
 const MM2 = 1e-6;
@@ -82,7 +69,7 @@ const MM2 = 1e-6;
 export function patchAreaM2(patch: Patch): number {
   const size = (which: PatchSize): number => patchSize(patch, which);
   const arc = (): number => (size('arcDeg') * Math.PI) / 180;
-  const times = requireInRange(`patch "${patch.name}", how many`, patch.count, patchRanges.count);
+  const times = requireInRange(`patch "${patch.name}", how many`, patch.count, rangeOf(patchFields.count));
   switch (patch.form.shape) {
     case 'flat':
     case 'flange strip':

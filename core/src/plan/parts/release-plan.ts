@@ -1,71 +1,46 @@
 import { DomainError } from '../../errors/domain-error.js';
-import { requireInRange, type Range } from '../../errors/require.js';
 import { plugReleaseProgram, plugReleasePrograms } from '../../materials/release-steps.js';
+import { choice, flag, id, key, list, name, number, orNull, part, text, type PartOf, type Value } from '../fields/field.js';
 
+export const already = choice('On it already', ['bare', 'wax', 'semi-permanent', 'sheet wax'], 'bare');
 /** What is on a zone before the program starts. */
-export const zoneStates = ['bare', 'wax', 'semi-permanent', 'sheet wax'] as const;
-export type ZoneState = (typeof zoneStates)[number];
+export type ZoneState = Value<typeof already>;
+
+export const releaseZoneFields = {
+  id,
+  name,
+  areaM2: number('Area', 'm²', [0.001, 500], { quantity: 'area' }),
+  programId: key('Program', plugReleasePrograms, 'wax-film'),
+  already,
+};
 
 /** Part of the plug, or a neighbor's flange, with a release of its own. */
-export interface ReleaseZone {
-  id: string;
-  name: string;
-  areaM2: number;
-  programId: string;
-  already: ZoneState;
-}
+export type ReleaseZone = PartOf<typeof releaseZoneFields>;
+
+const by = text('Name', 80);
+const passedTestFields = { id: text('Test', 80), by };
 
 /** A test of the gate that was passed. */
-export interface PassedTest {
-  id: string;
-  by: string;
-}
+export type PassedTest = PartOf<typeof passedTestFields>;
+
+export const releaseFields = {
+  /** Minutes from 00:00 of day 1; negative before it */
+  startMin: number('Start', 'min', [-20160, 86400], { initial: 8 * 60 - 1440 }),
+  newSurface: flag('New surface', true),
+  humidityPct: number('Humidity of the shop', '%', [5, 100], { initial: 55, digits: 0 }),
+  zones: list('Zones', part('Zone', releaseZoneFields), { entry: 'release zone', least: 1, most: 30 }),
+  passed: list('Tests passed', part('Test', passedTestFields), { entry: 'test passed', most: 120 }),
+  /** A gate that was not passed, overruled by a name with a reason; null: not */
+  override: orNull(part('Overruled gate', { by, reason: text('Reason', 300) })),
+};
 
 /** What makes the plug let go: zones, when it starts, in what air, and the gate before gel coat. */
-export interface ReleasePlan {
-  /** Minutes from 00:00 of day 1; negative before it */
-  startMin: number;
-  newSurface: boolean;
-  humidityPct: number;
-  zones: ReleaseZone[];
-  passed: PassedTest[];
-  /** A gate that was not passed, overruled by a name with a reason; null: not */
-  override: { by: string; reason: string } | null;
-}
+export type ReleasePlan = PartOf<typeof releaseFields>;
 
-export const releaseRanges = {
-  startMin: { min: -20160, max: 86400, unit: 'min' },
-  humidityPct: { min: 5, max: 100, unit: '%' },
-  zones: { min: 1, max: 30, unit: 'zones' },
-  areaM2: { min: 0.001, max: 500, unit: 'm²' },
-  passed: { min: 0, max: 120, unit: 'tests' },
-} as const satisfies Record<string, Range>;
-
-/** @throws DomainError naming zone and value */
-export function checkRelease(release: ReleasePlan): void {
-  requireInRange('start of release', release.startMin, releaseRanges.startMin);
-  requireInRange('humidity of the shop', release.humidityPct, releaseRanges.humidityPct);
-  requireInRange('release zones', release.zones.length, releaseRanges.zones);
-  requireInRange('tests passed', release.passed.length, releaseRanges.passed);
-  for (const zone of release.zones) {
-    requireInRange(`release zone "${zone.name}", area`, zone.areaM2, releaseRanges.areaM2);
-    if (!plugReleaseProgram(zone.programId)) {
-      throw new DomainError({
-        code: 'unknown-material',
-        quantity: `release zone "${zone.name}", program`,
-        value: zone.programId,
-        expected: plugReleasePrograms.map(({ id }) => id).join(', '),
-      });
-    }
-  }
-  if (release.override && (release.override.by.trim() === '' || release.override.reason.trim() === '')) {
-    throw new DomainError({
-      code: 'value-missing',
-      quantity: 'overruled gate',
-      value: release.override,
-      expected: 'a name and a reason',
-    });
-  }
+/** @throws DomainError for a gate overruled without a name or a reason */
+export function checkOverride({ override }: ReleasePlan): void {
+  if (!override || (override.by.trim() !== '' && override.reason.trim() !== '')) return;
+  throw new DomainError({ code: 'value-missing', quantity: 'overruled gate', value: override, expected: 'a name and a reason' });
 }
 
 /** One zone over the whole plug, waxed, the day before day 1. */

@@ -1,4 +1,6 @@
-export type WantedFinish = 'satin' | 'gloss' | 'show';
+export const wantedFinishNames = ['satin', 'gloss', 'show'] as const;
+export type WantedFinish = (typeof wantedFinishNames)[number];
+
 /** Last grit and number of compounds of each finish. */
 export const wantedFinishes: Readonly<Record<WantedFinish, { readonly grit: number; readonly compounds: number }>> = {
   satin: { grit: 800, compounds: 0 },

@@ -8,7 +8,7 @@ import { LevelMark } from '../../shared/level-mark';
 import { Empty, Failed, Loading } from '../../shared/states';
 import { useUnits } from '../../shared/use-units';
 import { NewBuild } from './new-build';
-import { StackDrawing } from './stack-drawing';
+import { StackDrawing } from '../layers/stack-drawing';
 import { useWorst, type WorstVerdict } from './use-worst';
 import { verdictLine } from './verdict-line';
 

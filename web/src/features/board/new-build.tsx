@@ -1,5 +1,5 @@
 import { plugChoices } from '@pentimento/core/materials';
-import { planFromTemplate, planRanges, stackTemplates } from '@pentimento/core/plan';
+import { planFields, planFromTemplate, plugFields, rangeOf, stackTemplates } from '@pentimento/core/plan';
 import { useState } from 'react';
 import { useForm, type UseFormReturn } from 'react-hook-form';
 import { useNavigate } from 'react-router';
@@ -125,7 +125,7 @@ function Problem({ text }: { text: string | undefined }) {
 function PartStep({ form: { register, formState } }: StepProps) {
   const units = useUnits();
   const { errors } = formState;
-  const [min, max] = [planRanges.areaM2.min, planRanges.areaM2.max].map((v) => units.show('area', v));
+  const [min, max] = [rangeOf(planFields.areaM2).min, rangeOf(planFields.areaM2).max].map((v) => units.show('area', v));
   const area = `Between ${min.toFixed(2)} and ${max.toFixed(0)} ${units.unit('area')}.`;
   return (
     <div className="grid gap-3 sm:grid-cols-2">
@@ -203,7 +203,7 @@ function PlugStep({ form: { register, formState, setValue } }: StepProps) {
           type="number"
           step="any"
           className="input num w-full"
-          {...register('thickness', { valueAsNumber: true, validate: between('thickness', planRanges.plugThicknessMm) })}
+          {...register('thickness', { valueAsNumber: true, validate: between('thickness', rangeOf(plugFields.thicknessMm)) })}
         />
         <Problem text={errors.thickness?.message} />
       </label>
@@ -213,7 +213,7 @@ function PlugStep({ form: { register, formState, setValue } }: StepProps) {
           type="number"
           step="any"
           className="input num w-full"
-          {...register('heatLimit', { valueAsNumber: true, validate: between('temperature', planRanges.heatLimitC) })}
+          {...register('heatLimit', { valueAsNumber: true, validate: between('temperature', rangeOf(plugFields.heatLimitC)) })}
         />
         <Problem text={errors.heatLimit?.message} />
       </label>

@@ -3,7 +3,7 @@ import { worstLevel, type Verdict, type VerdictLevel } from '@pentimento/core/ju
 import { outdatedCards, type Objection } from '@pentimento/core/plan';
 import { useEffect, useMemo, useState } from 'react';
 import { useKeptCardsQuery, type Build, type Card } from '../../api/api';
-import { makeSimulation } from '../sequence/simulation/make-worker';
+import { makeSimulation } from '../simulation/make-worker';
 
 /** The worst that speaks against a build's plan; null: it cannot be simulated or holds no sessions. */
 export interface WorstVerdict {

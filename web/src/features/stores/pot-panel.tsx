@@ -7,8 +7,8 @@ import { ExplainDialog } from '../../shared/explain-dialog';
 import { NumberCell } from '../../shared/number-cell';
 import { UnitCell } from '../../shared/unit-cell';
 import { useUnits } from '../../shared/use-units';
-import { makeSimulation } from '../sequence/simulation/make-worker';
-import type { CupAnswer } from '../sequence/simulation/simulation.worker';
+import { makeSimulation } from '../simulation/make-worker';
+import type { CupAnswer } from '../simulation/simulation.worker';
 
 const WIDTH = 300;
 const HEIGHT = 120;

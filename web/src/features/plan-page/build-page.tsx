@@ -1,0 +1,184 @@
+import { worstLevel } from '@pentimento/core/judging';
+import { withNewestCard, worstObjection, type CardLibrary, type OutdatedCard, type PlanDocument } from '@pentimento/core/plan';
+import { lazy, Suspense, useCallback, useState } from 'react';
+import { useParams } from 'react-router';
+import { useBuildQuery, useCardsQuery, useWhoQuery, type Build, type Card } from '../../api/api';
+import { NotFound } from '../../app/not-found';
+import { useAppDispatch } from '../../app/store';
+import { levelOfObjection } from '../../shared/objection-list';
+import { EditProvider, useEditPhase } from '../../shared/plan-edit';
+import { Failed, Loading } from '../../shared/states';
+import { SequenceStage } from '../stages/sequence/sequence-stage';
+import { useSimulation } from '../simulation/use-simulation';
+import { CardNotice } from './card-notice';
+import { FinishDialog } from './finish-dialog';
+import { HistoryDialog } from './history-dialog';
+import { edited, hasEdits, previewed, type PlanState } from '../plan/plan-slice';
+import { SaveBar } from './save-bar';
+import { SaveDialog } from './save-dialog';
+import { StageBar } from './stage-bar';
+import { stageOf } from '../plan/build-stages';
+import type { StageProps } from '../plan/stage-props';
+import { useObjections, useSettledPicture, useSiblings } from './use-around';
+import { useMix } from '../simulation/use-mix';
+import { useBuildKeys } from './use-build-keys';
+import { useOpenPlan } from './use-open-plan';
+import { usePlanCards } from './use-plan-cards';
+import { useSave } from './use-save';
+
+const PlugStage = lazy(async () => ({ default: (await import('../stages/plug/plug-stage')).PlugStage }));
+const SplitStage = lazy(async () => ({ default: (await import('../stages/split/split-stage')).SplitStage }));
+const ReleaseStage = lazy(async () => ({ default: (await import('../stages/release/release-stage')).ReleaseStage }));
+const StackStage = lazy(async () => ({ default: (await import('../stages/stack/stack-stage')).StackStage }));
+const MixStage = lazy(async () => ({ default: (await import('../stages/mix/mix-stage')).MixStage }));
+const KitStage = lazy(async () => ({ default: (await import('../stages/kit/kit-stage')).KitStage }));
+const TravelerStage = lazy(async () => ({ default: (await import('../stages/traveler/traveler-stage')).TravelerStage }));
+
+/** Board → a build: its stages in the trade's order, one plan under all of them. */
+export function BuildPage() {
+  const { buildId = '' } = useParams();
+  const build = useBuildQuery(buildId, { refetchOnMountOrArgChange: true });
+  const cards = useCardsQuery();
+  const plan = useOpenPlan(build.isFetching && !build.data ? undefined : build.currentData);
+  const planCards = usePlanCards(plan?.present ?? null, cards.data);
+  const error = build.error ?? cards.error ?? planCards.error;
+  if (error && !(build.data && planCards.cards))
+    return (
+      <Failed
+        error={error}
+        retry={() => {
+          void build.refetch();
+          void cards.refetch();
+        }}
+      />
+    );
+  if (!build.data || !planCards.cards || !planCards.library || !plan?.present) return <Loading what="the plan" />;
+  return (
+    <OpenBuild
+      build={build.data}
+      cards={planCards.cards}
+      library={planCards.library}
+      outdated={planCards.outdated}
+      plan={plan}
+      present={plan.present}
+    />
+  );
+}
+
+interface OpenBuildProps {
+  readonly build: Build;
+  readonly cards: readonly Card[];
+  readonly library: CardLibrary;
+  readonly outdated: readonly OutdatedCard[];
+  readonly plan: PlanState;
+  readonly present: PlanDocument;
+}
+
+type Sheet = 'save' | 'finish' | 'history' | null;
+
+function OpenBuild({ build, cards, library, outdated, plan, present }: OpenBuildProps) {
+  const dispatch = useAppDispatch();
+  const stage = stageOf(useParams().stage);
+  const person = useWhoQuery().data?.person?.name ?? '';
+  const simulation = useSimulation(plan.preview ?? present, cards);
+  const siblings = useSiblings(build);
+  const mix = useMix(present, cards);
+  const objections = useObjections(present, library, siblings, useSettledPicture(simulation, present), mix.rows);
+  const [sheet, setSheet] = useState<Sheet>(null);
+  const readOnly = build.status === 'finished';
+  const phase = useEditPhase(
+    useCallback(() => {
+      dispatch(previewed(null));
+    }, [dispatch]),
+  );
+  const onEdit = useCallback(
+    (next: PlanDocument) => {
+      if (!readOnly) dispatch(phase.previewing.current ? previewed(next) : edited(next));
+    },
+    [dispatch, readOnly, phase],
+  );
+  const closeSheet = useCallback(() => {
+    setSheet(null);
+  }, []);
+  const save = useSave(build, plan, present, cards, closeSheet);
+  useBuildKeys(
+    useCallback(() => {
+      setSheet('save');
+    }, []),
+    hasEdits(plan) && !readOnly,
+  );
+  if (stage === null) return <NotFound />;
+  const verdicts = simulation.picture?.verdicts ?? [];
+  const rules = levelOfObjection(worstObjection(objections));
+  const limits = worstLevel(verdicts);
+  const level = rules === 'stop' || limits === 'stop' ? 'stop' : rules === 'care' || limits === 'care' ? 'care' : 'ok';
+  const props: StageProps = {
+    build,
+    plan: present,
+    cards,
+    library,
+    readOnly,
+    onEdit,
+    objections: objections.filter((objection) => objection.stage === stage),
+    siblings,
+    simulation,
+    mix,
+    person,
+  };
+  return (
+    <div className="flex min-h-full flex-col">
+      <SaveBar
+        build={build}
+        level={verdicts.length > 0 || rules !== 'ok' ? level : null}
+        saving={save.saving}
+        onSave={() => {
+          setSheet('save');
+        }}
+        onFinish={() => {
+          setSheet('finish');
+        }}
+        onHistory={() => {
+          setSheet('history');
+        }}
+      />
+      <StageBar buildId={build.id} stage={stage} objections={objections} sequence={limits} />
+      <CardNotice
+        outdated={outdated}
+        readOnly={readOnly}
+        onUse={(card) => {
+          onEdit(withNewestCard(present, card));
+        }}
+      />
+      <EditProvider value={phase}>
+        <Suspense fallback={<Loading what="this stage" />}>
+          {stage === 'sequence' && <SequenceStage {...props} openPlan={plan} stops={objections.filter(({ level }) => level === 'stop')} />}
+          {stage === 'plug' && <PlugStage {...props} />}
+          {stage === 'split' && <SplitStage {...props} />}
+          {stage === 'release' && <ReleaseStage {...props} />}
+          {stage === 'stack' && <StackStage {...props} />}
+          {stage === 'mix' && <MixStage {...props} />}
+          {stage === 'kit' && <KitStage {...props} />}
+          {stage === 'traveler' && <TravelerStage {...props} all={objections} unsaved={hasEdits(plan)} />}
+        </Suspense>
+      </EditProvider>
+      {sheet === 'save' && (
+        <SaveDialog
+          build={build}
+          problem={save.problem}
+          saving={save.saving}
+          onSave={save.run}
+          onTakeTheirs={() => {
+            save.takeTheirs();
+            closeSheet();
+          }}
+          onClose={() => {
+            save.forget();
+            closeSheet();
+          }}
+        />
+      )}
+      {sheet === 'finish' && <FinishDialog build={build} worst={level} onClose={closeSheet} />}
+      {sheet === 'history' && <HistoryDialog buildId={build.id} onClose={closeSheet} />}
+    </div>
+  );
+}

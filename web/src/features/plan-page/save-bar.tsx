@@ -1,0 +1,93 @@
+import type { VerdictLevel } from '@pentimento/core/judging';
+import { Redo2, Save, Undo2 } from 'lucide-react';
+import type { Build } from '../../api/api';
+import { useAppDispatch, useAppSelector } from '../../app/store';
+import { LevelMark } from '../../shared/level-mark';
+import { dropped, hasEdits, redone, undone } from '../plan/plan-slice';
+
+interface SaveBarProps {
+  readonly build: Build;
+  /** The worst of limits and rules; null: nothing judged yet */
+  readonly level: VerdictLevel | null;
+  readonly onSave: () => void;
+  readonly onFinish: () => void;
+  readonly onHistory: () => void;
+  readonly saving: boolean;
+}
+
+/** Name, worst verdict, version, undo and redo, save, finish. */
+export function SaveBar({ build, level, onSave, onFinish, onHistory, saving }: SaveBarProps) {
+  const plan = useAppSelector((state) => state.plan);
+  const dispatch = useAppDispatch();
+  const unsaved = hasEdits(plan);
+  const finished = build.status === 'finished';
+  return (
+    <div className="rule flex flex-wrap items-stretch border-b text-sm *:min-h-11 lg:flex-nowrap lg:*:[button]:shrink-0 lg:*:[button]:whitespace-nowrap">
+      <h1 className="flex min-w-0 items-center px-4 py-1 text-lg leading-tight font-semibold" title={build.name}>
+        <span className="lg:line-clamp-2">{build.name}</span>
+      </h1>
+      {level !== null && (
+        <span className="flex items-center px-3" data-testid="worst">
+          <LevelMark level={level} />
+        </span>
+      )}
+      <span className="flex-1" />
+      <button type="button" className="hairline hover:bg-base-200 border-l px-3 text-left leading-tight" onClick={onHistory} title="Earlier versions">
+        <span className="num">v{plan.baseVersion}</span> {unsaved ? <strong>· unsaved edits</strong> : `· ${finished ? 'as built' : 'saved'}`}
+      </button>
+      {!finished && (
+        <>
+          <button
+            type="button"
+            className="print:hidden hairline hover:bg-base-200 border-l px-3 disabled:opacity-40"
+            aria-label="Undo"
+            disabled={plan.past.length === 0}
+            onClick={() => {
+              dispatch(undone());
+            }}
+          >
+            <Undo2 size={16} aria-hidden />
+          </button>
+          <button
+            type="button"
+            className="print:hidden hairline hover:bg-base-200 border-l px-3 disabled:opacity-40"
+            aria-label="Redo"
+            disabled={plan.future.length === 0}
+            onClick={() => {
+              dispatch(redone());
+            }}
+          >
+            <Redo2 size={16} aria-hidden />
+          </button>
+          <button
+            type="button"
+            className="print:hidden hairline hover:bg-base-200 border-l px-3 disabled:opacity-40"
+            disabled={!unsaved}
+            onClick={() => {
+              dispatch(dropped());
+            }}
+          >
+            Back to saved
+          </button>
+          <button
+            type="button"
+            className="print:hidden hairline bg-primary text-primary-content flex items-center gap-2 border-l px-4 disabled:opacity-50"
+            disabled={!unsaved || saving}
+            onClick={onSave}
+          >
+            <Save size={16} aria-hidden /> {saving ? 'Saving …' : 'Save version'}
+          </button>
+          <button
+            type="button"
+            className="print:hidden hairline hover:bg-base-200 border-l px-4 disabled:opacity-40"
+            disabled={unsaved}
+            title={unsaved ? 'Save first' : undefined}
+            onClick={onFinish}
+          >
+            Finish into a mold
+          </button>
+        </>
+      )}
+    </div>
+  );
+}

@@ -1,0 +1,66 @@
+import type { PlanDocument } from '@pentimento/core/plan';
+import { useEffect, useRef, useState } from 'react';
+import type { Card } from '../../api/api';
+import { makeSimulation } from './make-worker';
+import type { Picture } from './picture';
+
+export interface Simulation {
+  /** Newest picture, and the plan it shows; both null before the first */
+  readonly picture: Picture | null;
+  readonly plan: PlanDocument | null;
+  /** Why the newest plan has no picture */
+  readonly problem: string | null;
+}
+
+const EMPTY: Simulation = { picture: null, plan: null, problem: null };
+
+/**
+ * Simulates a plan in a worker while it changes. Only the newest plan counts: what the hand has passed is skipped,
+ * so the picture follows as fast as the machine allows.
+ */
+export function useSimulation(plan: PlanDocument | null, cards: readonly Card[] | null): Simulation {
+  const [simulation, setSimulation] = useState<Simulation>(EMPTY);
+  const engine = useRef<ReturnType<typeof makeSimulation> | null>(null);
+  const wanted = useRef<PlanDocument | null>(null);
+  const busy = useRef(false);
+  const wantedCards = useRef<readonly Card[] | null>(null);
+  const cardsThere = useRef<readonly Card[] | null>(null);
+
+  useEffect(() => {
+    const made = makeSimulation();
+    engine.current = made;
+    return () => {
+      made.stop();
+      engine.current = null;
+      cardsThere.current = null;
+      busy.current = false;
+    };
+  }, []);
+
+  useEffect(() => {
+    wanted.current = plan;
+    // A running loop picks up newer cards as well as a newer plan.
+    wantedCards.current = cards;
+    if (busy.current || !plan || !cards || !engine.current) return;
+    const { service } = engine.current;
+    const run = async (): Promise<void> => {
+      busy.current = true;
+      for (let next = wanted.current; next && engine.current; next = wanted.current) {
+        wanted.current = null;
+        const now = wantedCards.current;
+        if (now && cardsThere.current !== now) {
+          cardsThere.current = now;
+          await service.setCards(now);
+        }
+        const answer = await service.picture(next);
+        const shown = next;
+        if (answer.ok) setSimulation({ picture: answer.picture, plan: shown, problem: null });
+        else setSimulation((last) => ({ ...last, problem: answer.detail }));
+      }
+      busy.current = false;
+    };
+    void run();
+  }, [plan, cards]);
+
+  return simulation;
+}

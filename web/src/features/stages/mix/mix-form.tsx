@@ -1,0 +1,62 @@
+import { DEFAULT_MIX, mixFields, mostOf, rangeOf, type MixPlan } from '@pentimento/core/plan';
+import { Plus, X } from 'lucide-react';
+import { cells } from '../../../shared/cells';
+import { NumberCell } from '../../../shared/number-cell';
+
+const HOLDS = rangeOf(mixFields.containersG.of);
+
+/** Who mixes, in what, and how it is measured. */
+export function MixForm({ mix, onChange }: { mix: MixPlan; onChange: (mix: MixPlan) => void }) {
+  const cell = cells(mixFields, mix, onChange);
+  const { containersG } = mix;
+  return (
+    <div className="flex flex-wrap items-start gap-x-5 gap-y-2 text-sm">
+      {cell('people', { unit: 'people' })}
+      {cell('measure')}
+      {cell('potShare', { width: 'w-14' })}
+      {cell('fillShare', { width: 'w-14' })}
+      {cell('gunKgPerMin')}
+      <div>
+        <span className="muted block text-sm">Containers, what they hold</span>
+        <span className="flex flex-wrap items-start gap-2">
+          {containersG.map((grams, i) => (
+            <span key={`${String(i)} of ${String(containersG.length)}`} className="inline-flex items-start">
+              <NumberCell
+                label={`Container ${String(i + 1)} holds`}
+                value={grams}
+                {...HOLDS}
+                digits={0}
+                onChange={(next) => {
+                  onChange({ ...mix, containersG: containersG.map((one, at) => (at === i ? next : one)) });
+                }}
+              />
+              {containersG.length > 1 && (
+                <button
+                  type="button"
+                  className="btn btn-ghost btn-xs"
+                  aria-label={`Take container ${String(i + 1)} away`}
+                  onClick={() => {
+                    onChange({ ...mix, containersG: containersG.filter((_, at) => at !== i) });
+                  }}
+                >
+                  <X size={12} aria-hidden />
+                </button>
+              )}
+            </span>
+          ))}
+          {containersG.length < mostOf(mixFields.containersG) && (
+            <button
+              type="button"
+              className="btn btn-xs"
+              onClick={() => {
+                onChange({ ...mix, containersG: [...containersG, DEFAULT_MIX.containersG[0]] });
+              }}
+            >
+              <Plus size={12} aria-hidden /> container
+            </button>
+          )}
+        </span>
+      </div>
+    </div>
+  );
+}

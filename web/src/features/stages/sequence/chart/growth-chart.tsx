@@ -1,0 +1,182 @@
+import type { CardLibrary, PlanDocument } from '@pentimento/core/plan';
+import { evenClock, foldedClock, type ClockScale } from '@pentimento/core/shop-time';
+import { useId, useMemo, type KeyboardEvent, type PointerEvent } from 'react';
+import { HatchDefs } from '../../../../shared/hatch';
+import type { Picture } from '../../../simulation/picture';
+import { cureMoments, frontPath } from './fronts';
+import { Ground } from './ground';
+import { HeatCanvas } from './heat-canvas';
+import { heightScale, type HeightMode } from './height-scale';
+import { Profile } from './profile';
+import { ReleaseLane } from './release-lane';
+import { SECTION_WIDTH, SectionColumn } from './section-column';
+import { SessionEdges } from './session-edges';
+import { outlinePath } from './stack-outline';
+import { WindowLanes } from './window-lanes';
+
+export interface ChartView {
+  readonly heightMode: HeightMode;
+  readonly folded: boolean;
+  /** Degree of cure whose front is drawn */
+  readonly cureLevel: number;
+}
+
+interface GrowthChartProps {
+  /** The plan that the picture shows */
+  readonly plan: PlanDocument;
+  readonly picture: Picture;
+  /** Last saved version, drawn faintly beneath */
+  readonly ghost: PlanDocument | null;
+  readonly cards: CardLibrary;
+  readonly view: ChartView;
+  readonly width: number;
+  readonly height: number;
+  readonly cursorS: number;
+  /** Keeps the folds where they were while the hand drags */
+  readonly clockPlan: PlanDocument;
+  readonly onCursor: (timeS: number) => void;
+  readonly onDragStart: () => void;
+  readonly onPreview: (index: number, startMin: number) => void;
+  readonly onMove: (index: number, startMin: number) => void;
+  readonly onNudge: (index: number, byMin: number) => void;
+  readonly onCancel: () => void;
+}
+
+const LEFT = 104;
+const PLUG = 26;
+const AXIS = 38;
+const TOP = 12;
+
+/** The growth chart: a stack laid step by step, its heat, its windows. */
+export function GrowthChart(props: GrowthChartProps) {
+  const { plan, picture, ghost, cards, view, width, height, cursorS, clockPlan } = props;
+  const hatch = useId();
+  const plotWidth = Math.max(200, width - LEFT - SECTION_WIDTH);
+  const plotHeight = height - AXIS;
+  const baseY = plotHeight - PLUG - TOP;
+  const clock = useMemo(
+    () => (view.folded ? foldedClock(clockPlan, picture.endS, plotWidth) : evenClock(picture.endS, plotWidth)),
+    [view.folded, clockPlan, picture.endS, plotWidth],
+  );
+  const heights = useMemo(() => heightScale(picture.layers, view.heightMode, baseY), [picture.layers, view.heightMode, baseY]);
+  const gel = useMemo(() => frontPath(picture, picture.gelS, clock, heights), [picture, clock, heights]);
+  const cure = useMemo(() => frontPath(picture, cureMoments(picture, view.cureLevel), clock, heights), [picture, view.cureLevel, clock, heights]);
+  const starts = heights.boxes.map(({ layer }) => plan.sessions[layer.sessionIndex].startMin * 60);
+  const cursorX = clock.toX(Math.min(cursorS, clock.endS));
+
+  return (
+    <div className="relative select-none" style={{ width }}>
+      <div className="flex">
+        <div style={{ paddingTop: TOP }}>
+          <Profile picture={picture} heights={heights} timeS={cursorS} height={plotHeight - TOP} />
+        </div>
+        <div className="relative" style={{ width: plotWidth + SECTION_WIDTH, height }}>
+          <svg width={plotWidth + SECTION_WIDTH} height={height} className="absolute inset-0" aria-hidden>
+            <Ground plan={plan} clock={clock} height={plotHeight} axisY={plotHeight} />
+          </svg>
+          <HeatCanvas picture={picture} clock={clock} heights={heights} height={baseY} left={0} top={TOP} />
+          <svg width={plotWidth + SECTION_WIDTH} height={height} className="absolute inset-0" role="group" aria-label="Growth chart">
+            <HatchDefs prefix={hatch} />
+            <CursorPad clock={clock} height={plotHeight} cursorS={cursorS} onCursor={props.onCursor} />
+            <g transform={`translate(0,${String(TOP)})`}>
+              <rect x={0} y={baseY} width={plotWidth} height={PLUG} fill={`url(#${hatch}-plug)`} pointerEvents="none" />
+              <line x1={0} x2={plotWidth + 30} y1={baseY} y2={baseY} stroke="currentColor" strokeWidth="2" />
+              <g pointerEvents="none">
+                <LayerLines boxes={heights.boxes} starts={starts} clock={clock} />
+                <path d={outlinePath(heights.boxes, starts, clock)} fill="none" stroke="currentColor" strokeWidth="1.6" />
+                <path d={gel} fill="none" stroke="currentColor" strokeWidth="1.6" strokeDasharray="1.5 2.5" />
+                <path d={cure} fill="none" stroke="currentColor" strokeWidth="1" strokeDasharray="7 3" />
+                {ghost && <Ghost plan={ghost} picture={picture} heights={heights.boxes} clock={clock} />}
+                <DemoldMark x={clock.toX(plan.demoldMin * 60)} height={baseY} />
+                <line x1={cursorX} x2={cursorX} y1={-TOP} y2={baseY + PLUG} className="stroke-primary" strokeWidth="1.5" />
+              </g>
+              <SessionEdges
+                plan={plan}
+                clock={clock}
+                boxes={heights.boxes}
+                baseY={baseY}
+                onDragStart={props.onDragStart}
+                onPreview={props.onPreview}
+                onMove={props.onMove}
+                onNudge={props.onNudge}
+                onCancel={props.onCancel}
+              />
+              <SectionColumn plan={plan} cards={cards} heights={heights} x={plotWidth} hatch={hatch} height={baseY + PLUG} />
+            </g>
+          </svg>
+        </div>
+      </div>
+      <ReleaseLane plan={plan} clock={clock} left={LEFT} />
+      <WindowLanes plan={plan} windows={picture.windows} lastTrim={picture.trim} clock={clock} left={LEFT} />
+    </div>
+  );
+}
+
+function LayerLines({ boxes, starts, clock }: { boxes: readonly { topY: number }[]; starts: readonly number[]; clock: ClockScale }) {
+  return boxes.map(({ topY }, i) => (
+    <line key={topY} x1={clock.toX(starts[i])} x2={clock.width} y1={topY} y2={topY} stroke="currentColor" strokeOpacity="0.55" strokeWidth="0.8" />
+  ));
+}
+
+function DemoldMark({ x, height }: { x: number; height: number }) {
+  return <line x1={x - 1} x2={x - 1} y1={-TOP} y2={height} stroke="currentColor" strokeWidth="1" strokeDasharray="8 3 2 3" />;
+}
+
+/** The saved version showing through: its steps, without its heat. */
+function Ghost({
+  plan,
+  picture,
+  heights,
+  clock,
+}: {
+  plan: PlanDocument;
+  picture: Picture;
+  heights: readonly { layer: { sessionIndex: number }; topY: number; bottomY: number }[];
+  clock: ClockScale;
+}) {
+  if (picture.layers.length === 0) return null;
+  const boxes = heights.filter(({ layer }) => layer.sessionIndex < plan.sessions.length);
+  const starts = boxes.map(({ layer }) => Math.min(plan.sessions[layer.sessionIndex].startMin * 60, clock.endS));
+  return (
+    <path
+      d={outlinePath(boxes, starts, clock)}
+      fill="none"
+      stroke="currentColor"
+      strokeOpacity="0.5"
+      strokeWidth="1.2"
+      strokeDasharray="4 4"
+      data-testid="ghost"
+    />
+  );
+}
+
+/** The ground of the chart: a press or the arrow keys set the time cursor. */
+function CursorPad({ clock, height, cursorS, onCursor }: { clock: ClockScale; height: number; cursorS: number; onCursor: (timeS: number) => void }) {
+  const at = (event: PointerEvent<SVGRectElement>): void => {
+    if (event.buttons !== 1) return;
+    const x = event.clientX - event.currentTarget.getBoundingClientRect().left;
+    onCursor(Math.min(clock.endS, Math.max(0, clock.toTime(x))));
+  };
+  const onKey = (event: KeyboardEvent): void => {
+    const direction = event.key === 'ArrowRight' ? 1 : event.key === 'ArrowLeft' ? -1 : 0;
+    if (direction === 0) return;
+    event.preventDefault();
+    onCursor(Math.min(clock.endS, Math.max(0, cursorS + direction * (event.shiftKey ? 3600 : 300))));
+  };
+  return (
+    <rect
+      role="slider"
+      tabIndex={0}
+      aria-label="Time cursor"
+      aria-valuemin={0}
+      aria-valuemax={Math.round(clock.endS / 60)}
+      aria-valuenow={Math.round(cursorS / 60)}
+      width={clock.width}
+      height={height}
+      fill="transparent"
+      onPointerDown={at}
+      onPointerMove={at}
+      onKeyDown={onKey}
+    />
+  );
+}

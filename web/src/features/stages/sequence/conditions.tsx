@@ -1,0 +1,67 @@
+import type { PlugChoice } from '@pentimento/core/materials';
+import { climateFields, planFields, plugFields, rangeOf, type PlanDocument } from '@pentimento/core/plan';
+import { clockText } from '@pentimento/core/shop-time';
+import { memo } from 'react';
+import { cells } from '../../../shared/cells';
+import { NumberCell } from '../../../shared/number-cell';
+import { PostCure } from './post-cure';
+
+/** Plug and shop of a plan: what the stack lies on and what air it stands in. */
+export const Conditions = memo(function Conditions({
+  plan,
+  plugChoices,
+  readOnly,
+  onEdit,
+}: {
+  plan: PlanDocument;
+  plugChoices: readonly PlugChoice[];
+  readOnly: boolean;
+  onEdit: (plan: PlanDocument) => void;
+}) {
+  const { plug, climate } = plan;
+  const plugCell = cells(plugFields, plug, (next) => {
+    onEdit({ ...plan, plug: next });
+  });
+  const climateCell = cells(climateFields, climate, (next) => {
+    onEdit({ ...plan, climate: next });
+  });
+  return (
+    <fieldset disabled={readOnly} className="flex flex-wrap items-start gap-x-5 gap-y-2 text-sm">
+      <label>
+        <span className="muted block text-sm">Plug</span>
+        <select
+          className="hairline bg-base-100 h-7 border"
+          value={plug.materialId}
+          onChange={(event) => {
+            onEdit({ ...plan, plug: { ...plug, materialId: event.target.value } });
+          }}
+        >
+          {plugChoices.map(({ id, name }) => (
+            <option key={id} value={id}>
+              {name}
+            </option>
+          ))}
+        </select>
+      </label>
+      {plugCell('thicknessMm')}
+      {plugCell('heatLimitC')}
+      {climateCell('meanC')}
+      {climateCell('swingC')}
+      <span className="pt-5">{climateCell('fan')}</span>
+      <NumberCell
+        showLabel
+        label="Demold, hours from day 1"
+        value={plan.demoldMin / 60}
+        unit={`h · ${clockText(plan.demoldMin * 60)}`}
+        digits={1}
+        step={0.5}
+        min={(plan.sessions.at(-1)?.startMin ?? 0) / 60 + 0.5}
+        max={rangeOf(planFields.demoldMin).max / 60}
+        onChange={(hours) => {
+          onEdit({ ...plan, demoldMin: Math.round(hours * 60) });
+        }}
+      />
+      <PostCure plan={plan} onEdit={onEdit} />
+    </fieldset>
+  );
+});

@@ -1,0 +1,72 @@
+import { DEFAULT_SHAPE, postCureFields, rangeOf, type PlanDocument, type PlanPostCure } from '@pentimento/core/plan';
+import { clockText } from '@pentimento/core/shop-time';
+import { cells } from '../../../shared/cells';
+import { NumberCell } from '../../../shared/number-cell';
+
+/** A day after the last session, ten kelvin an hour to forty-five degrees, twelve hours. */
+function usualPostCure(plan: PlanDocument): PlanPostCure {
+  const startMin = (plan.sessions.at(-1)?.startMin ?? 0) + 24 * 60;
+  const { rampKPerH, holdC, holdMin } = postCureFields;
+  return { startMin, rampKPerH: rampKPerH.initial ?? 10, holdC: holdC.initial ?? 45, holdMin: holdMin.initial ?? 720 };
+}
+
+/** Warm cure on the plug after the last session, and what of the mold's shape slows the cure. */
+export function PostCure({ plan, onEdit }: { plan: PlanDocument; onEdit: (plan: PlanDocument) => void }) {
+  const { postCure } = plan;
+  const change = (next: PlanPostCure): void => {
+    onEdit({ ...plan, postCure: next });
+  };
+  const cell = cells(postCureFields, postCure ?? usualPostCure(plan), change);
+  return (
+    <>
+      <label className="flex h-12 items-end gap-2">
+        <input
+          type="checkbox"
+          className="checkbox checkbox-sm mb-1"
+          checked={plan.shape?.pockets ?? false}
+          onChange={(event) => {
+            onEdit({ ...plan, shape: { ...(plan.shape ?? DEFAULT_SHAPE), pockets: event.target.checked } });
+          }}
+        />
+        <span className="mb-0.5">Deep pockets</span>
+      </label>
+      <label className="flex h-12 items-end gap-2">
+        <input
+          type="checkbox"
+          className="checkbox checkbox-sm mb-1"
+          checked={Boolean(postCure)}
+          onChange={(event) => {
+            const usual = usualPostCure(plan);
+            const lastsMin = usual.holdMin + 2 * ((usual.holdC - plan.climate.meanC) / usual.rampKPerH) * 60;
+            onEdit(
+              event.target.checked
+                ? { ...plan, postCure: usual, demoldMin: Math.max(plan.demoldMin, Math.ceil((usual.startMin + lastsMin + 120) / 30) * 30) }
+                : { ...plan, postCure: null },
+            );
+          }}
+        />
+        <span className="mb-0.5">Post-cure on the plug</span>
+      </label>
+      {postCure && (
+        <>
+          <NumberCell
+            showLabel
+            label="Oven from, hours from day 1"
+            value={postCure.startMin / 60}
+            unit={`h · ${clockText(postCure.startMin * 60)}`}
+            digits={1}
+            step={0.5}
+            min={(plan.sessions.at(-1)?.startMin ?? 0) / 60 + 0.25}
+            max={rangeOf(postCureFields.startMin).max / 60}
+            onChange={(hours) => {
+              change({ ...postCure, startMin: Math.round(hours * 60) });
+            }}
+          />
+          {cell('rampKPerH', { width: 'w-12' })}
+          {cell('holdC', { width: 'w-12' })}
+          {cell('holdMin', { width: 'w-12' })}
+        </>
+      )}
+    </>
+  );
+}

@@ -1,0 +1,181 @@
+import type { SectionDistortion } from '@pentimento/core/distortion';
+import { DEFAULT_SHAPE, mostOf, rangeOf, shapeFields, type PlanDocument, type PlanShape } from '@pentimento/core/plan';
+import { Plus, Trash2 } from 'lucide-react';
+import { useState } from 'react';
+import type { Card } from '../../../../api/api';
+import { cells } from '../../../../shared/cells';
+import { LevelMark } from '../../../../shared/level-mark';
+import { NumberCell } from '../../../../shared/number-cell';
+import { useUnits } from '../../../../shared/use-units';
+import { SectionDrawing } from './section-drawing';
+import { WarpDialog } from './warp-dialog';
+
+/** Drawn so that the larger of bow and corner is plain to see. */
+function exaggerationFor({ curvature, corners }: SectionDistortion, panelM: number): number {
+  const bend = Math.abs(curvature * panelM);
+  const turn = Math.max(0, ...corners.map(({ closesDeg }) => Math.abs(closesDeg))) * (Math.PI / 180);
+  const most = Math.max(bend, turn, 1e-6);
+  return Math.max(1, ...[2, 5, 10, 20, 50].filter((factor) => factor * most < 0.7));
+}
+
+function printWords(index: number): string {
+  if (index < 0.5) return 'little';
+  if (index < 1.5) return 'as usual';
+  return index < 4 ? 'shows' : 'shows strongly';
+}
+
+interface ReleasePanelProps {
+  readonly plan: PlanDocument;
+  readonly cards: readonly Card[];
+  readonly distortion: SectionDistortion | null;
+  readonly readOnly: boolean;
+  readonly onEdit: (plan: PlanDocument) => void;
+}
+
+/** What the mold does when it is let go: bow, corners, print-through. */
+export function ReleasePanel({ plan, cards, distortion, readOnly, onEdit }: ReleasePanelProps) {
+  const units = useUnits();
+  const [measuring, setMeasuring] = useState(false);
+  const shape = plan.shape ?? DEFAULT_SHAPE;
+  if (!distortion) return <p className="muted px-3 py-3">Nothing has gelled yet: lay something first.</p>;
+  const carrier = cards.find(({ id }) => id === distortion.carrierCardId);
+  const exaggeration = exaggerationFor(distortion, shape.panelMm / 1000);
+  const calibrated = distortion.warpFactor !== null;
+  // An uncalibrated millimeter has no decimals.
+  const mm = (meters: number): string => {
+    const size = Math.abs(meters) * 1000;
+    return calibrated || units.system === 'us' ? units.text('thickness', size) : `${size.toFixed(0)} mm`;
+  };
+  const toward = distortion.curvature < 0 ? 'ends lift toward the back' : 'ends press toward the plug';
+  return (
+    <div className="grid gap-6 px-3 py-2 xl:grid-cols-[27rem_minmax(0,1fr)]">
+      <figure>
+        <p className="text-sm">
+          <LevelMark level={calibrated ? 'ok' : 'care'} word={false} size={14} />{' '}
+          <strong data-testid="warp-label">
+            {distortion.warpFactor === null
+              ? 'relative, uncalibrated'
+              : `calibrated by a measured warp (${carrier?.name ?? 'card'}, × ${distortion.warpFactor.toFixed(2)})`}
+          </strong>
+        </p>
+        <SectionDrawing distortion={distortion} panelM={shape.panelMm / 1000} exaggeration={exaggeration} />
+        <figcaption className="muted text-xs">
+          Dashed as intended, line as released, {exaggeration === 1 ? 'not exaggerated' : `${String(exaggeration)} times exaggerated`}. Back side up.
+        </figcaption>
+      </figure>
+      <div className="text-sm">
+        <dl className="grid max-w-lg grid-cols-[1fr_auto] gap-x-4">
+          <dt>Bow over {units.system === 'metric' ? '1 m' : '39.4 in'}</dt>
+          <dd className="num predicted text-right">
+            {mm(distortion.bowPerMeterM)} · {toward}
+          </dd>
+          <dt>Bow over the panel</dt>
+          <dd className="num predicted text-right">{mm(distortion.panelBowM)}</dd>
+          {distortion.corners.map(({ angleDeg, closesDeg }, i) => (
+            <div key={i} className="contents">
+              <dt>Corner of {angleDeg.toFixed(0)}°</dt>
+              <dd className="num predicted text-right">
+                {closesDeg >= 0 ? 'closes' : 'opens'} {Math.abs(closesDeg).toFixed(2)}° · uncalibrated
+              </dd>
+            </div>
+          ))}
+          {distortion.print && (
+            <>
+              <dt>Print-through index</dt>
+              <dd className="num predicted text-right">
+                {distortion.print.index.toFixed(2)} · {printWords(distortion.print.index)}
+              </dd>
+              <dt className="muted pl-4">softest while the bulk cures</dt>
+              <dd className="num muted text-right">
+                {distortion.print.softest.name}, {(100 * distortion.print.softest.left).toFixed(0)} % of its stiffness left
+              </dd>
+            </>
+          )}
+        </dl>
+        <p className="muted mt-2 max-w-lg text-xs">
+          Elastic upper bound: shrink and cooling locked in layer by layer, nothing relaxes. Compare plans with it. Print 1 is a stiff 0.6 mm gel coat
+          and 1 mm skin under a bulk that shrinks 0.3 %.
+        </p>
+        <fieldset disabled={readOnly} className="mt-3 flex flex-wrap items-end gap-x-4 gap-y-2">
+          <ShapeFields
+            shape={shape}
+            onShape={(next) => {
+              onEdit({ ...plan, shape: next });
+            }}
+          />
+          <button
+            type="button"
+            className="btn btn-sm"
+            onClick={() => {
+              setMeasuring(true);
+            }}
+          >
+            Enter a measured warp
+          </button>
+        </fieldset>
+      </div>
+      {measuring && carrier && (
+        <WarpDialog
+          card={carrier}
+          distortion={distortion}
+          onClose={() => {
+            setMeasuring(false);
+          }}
+          onKept={({ id, version }) => {
+            // The plan goes over to the calibrated card; undo takes it back.
+            onEdit({ ...plan, cardVersions: { ...plan.cardVersions, [id]: version } });
+            setMeasuring(false);
+          }}
+        />
+      )}
+    </div>
+  );
+}
+
+const CORNER = rangeOf(shapeFields.cornersDeg.of);
+
+function ShapeFields({ shape, onShape }: { shape: PlanShape; onShape: (shape: PlanShape) => void }) {
+  return (
+    <>
+      {cells(shapeFields, shape, onShape)('panelMm')}
+      {shape.cornersDeg.map((angle, i) => (
+        <span key={i} className="flex items-end">
+          <NumberCell
+            showLabel
+            label={`Corner ${String(i + 1)}`}
+            value={angle}
+            unit="°"
+            digits={0}
+            width="w-12"
+            min={CORNER.min}
+            max={CORNER.max}
+            onChange={(next) => {
+              onShape({ ...shape, cornersDeg: shape.cornersDeg.map((one, k) => (k === i ? next : one)) });
+            }}
+          />
+          <button
+            type="button"
+            className="btn btn-ghost btn-xs"
+            aria-label={`Remove corner ${String(i + 1)}`}
+            onClick={() => {
+              onShape({ ...shape, cornersDeg: shape.cornersDeg.filter((_one, k) => k !== i) });
+            }}
+          >
+            <Trash2 size={13} aria-hidden />
+          </button>
+        </span>
+      ))}
+      {shape.cornersDeg.length < mostOf(shapeFields.cornersDeg) && (
+        <button
+          type="button"
+          className="btn btn-ghost btn-sm"
+          onClick={() => {
+            onShape({ ...shape, cornersDeg: [...shape.cornersDeg, 90] });
+          }}
+        >
+          <Plus size={14} aria-hidden /> corner
+        </button>
+      )}
+    </>
+  );
+}

@@ -1,0 +1,159 @@
+import { explainVerdict, type Explanation } from '@pentimento/core/explain';
+import { plugChoicesOf } from '@pentimento/core/materials';
+import { moveSession, type Objection, type PlanDocument } from '@pentimento/core/plan';
+import { useMemo, useState } from 'react';
+import { Link } from 'react-router';
+import { useAppDispatch } from '../../../app/store';
+import { Loading } from '../../../shared/states';
+import { useUnits } from '../../../shared/use-units';
+import { useWidth } from '../../../shared/use-width';
+import { ExplainDialog } from '../../../shared/explain-dialog';
+import { LevelMark } from '../../../shared/level-mark';
+import { previewed, type PlanState } from '../../plan/plan-slice';
+import { StackTable } from '../../layers/stack-table';
+import { STAGE_NAMES } from '../../plan/build-stages';
+import type { StageProps } from '../../plan/stage-props';
+import { ChartControls } from './chart-controls';
+import { GrowthChart, type ChartView } from './chart/growth-chart';
+import { Conditions } from './conditions';
+import { ReleasePanel } from './release/release-panel';
+import { SpreadPanel } from './spread/spread-panel';
+import { useCloud } from './spread/use-cloud';
+import { Tabs, TAB_NAMES, type Tab } from './tabs';
+import { VerdictList } from './verdict-list';
+
+interface SequenceStageProps extends StageProps {
+  readonly openPlan: PlanState;
+  /** Rules of other stages that stop the build */
+  readonly stops: readonly Objection[];
+}
+
+/** The growth chart, its verdicts, and the stack behind it. */
+export function SequenceStage({ build, cards, library, plan: present, readOnly, onEdit: edit, simulation, openPlan, stops }: SequenceStageProps) {
+  const dispatch = useAppDispatch();
+  const units = useUnits();
+  const shown = openPlan.preview ?? present;
+  const [view, setView] = useState<ChartView>({ heightMode: 'even', folded: true, cureLevel: 0.6 });
+  const [cursorS, setCursorS] = useState<number | null>(null);
+  const [clockPlan, setClockPlan] = useState<PlanDocument | null>(null);
+  const [tab, setTab] = useState<Tab>('stack');
+  const [explained, setExplained] = useState<Explanation | null>(null);
+  const cloud = useCloud();
+  const plugs = useMemo(() => plugChoicesOf(cards), [cards]);
+  const { ref, width } = useWidth();
+  const { picture } = simulation;
+  const drawn = simulation.plan ?? shown;
+  const verdicts = picture?.verdicts ?? [];
+  const at = cursorS ?? worstMoment(picture?.verdicts) ?? shown.demoldMin * 60;
+
+  return (
+    <>
+      <div className="grid flex-1 lg:grid-cols-[minmax(0,1fr)_19rem]">
+        <div className="min-w-0">
+          <ChartControls view={view} cursorS={at} onView={setView} />
+          <div ref={ref} className="min-w-0 overflow-x-auto px-2">
+            {simulation.problem && (
+              <p role="alert" className="text-error border-error m-2 border-l-4 p-2">
+                {simulation.problem}
+              </p>
+            )}
+            {picture && picture.status !== 'converged' && (
+              <p role="alert" className="text-error border-error m-2 border-l-4 p-2">
+                The simulation stopped: {picture.message}.
+              </p>
+            )}
+            {shown.sessions.length === 0 && (
+              <p className="hairline m-6 border border-dashed p-6">No sessions yet. Add the first one below: it appears here as it will be laid.</p>
+            )}
+            {!picture && shown.sessions.length > 0 && <Loading what="the first picture" />}
+            {picture && drawn.sessions.length > 0 && width > 0 && (
+              <GrowthChart
+                plan={drawn}
+                picture={picture}
+                ghost={openPlan.saved !== null && drawn !== openPlan.saved ? openPlan.saved : null}
+                cards={library}
+                view={view}
+                width={Math.max(640, width - 16)}
+                height={352}
+                cursorS={at}
+                clockPlan={clockPlan ?? drawn}
+                onCursor={setCursorS}
+                onDragStart={() => {
+                  setClockPlan(drawn);
+                }}
+                onPreview={(index, startMin) => {
+                  if (!readOnly) dispatch(previewed(moveSession(present, index, startMin)));
+                }}
+                onMove={(index, startMin) => {
+                  setClockPlan(null);
+                  edit(moveSession(present, index, startMin));
+                }}
+                onNudge={(index, byMin) => {
+                  edit(moveSession(present, index, present.sessions[index].startMin + byMin));
+                }}
+                onCancel={() => {
+                  setClockPlan(null);
+                  dispatch(previewed(null));
+                }}
+              />
+            )}
+          </div>
+          <section aria-label="Plug and shop" className="hairline border-t px-4 py-2">
+            <Conditions plan={present} plugChoices={plugs} readOnly={readOnly} onEdit={edit} />
+          </section>
+          <Tabs tab={tab} onTab={setTab} />
+          <section aria-label={TAB_NAMES[tab]} className="px-0 pb-6">
+            {/* Rests while the hand drags, so that the picture gets the time; it follows on release. */}
+            {tab === 'stack' && (
+              <div className="px-2">
+                <StackTable plan={present} cards={library} readOnly={readOnly} onEdit={edit} onExplain={setExplained} />
+              </div>
+            )}
+            {tab === 'spread' && <SpreadPanel plan={present} cards={cards} verdicts={verdicts} cloud={cloud} />}
+            {tab === 'release' && (
+              <ReleasePanel plan={present} cards={cards} distortion={picture?.distortion ?? null} readOnly={readOnly} onEdit={edit} />
+            )}
+          </section>
+        </div>
+        <aside aria-label="Verdicts" className="rule border-t lg:border-t-0 lg:border-l">
+          <p className="muted hairline border-b px-3 py-1.5 text-xs leading-snug">
+            Predicted from assumed cards. Near critical thickness 5 % more heat is 9 K: read margins as bands. Data sheets and your own tests decide.
+          </p>
+          {stops.map((stop) => (
+            <Link
+              key={stop.id}
+              to={`/builds/${build.id}/${stop.stage}`}
+              className="hover:bg-base-200 hairline block border-b px-3 py-1.5 text-left text-sm"
+            >
+              <LevelMark level="stop" size={14} /> <span className="font-semibold">{units.fill(stop.title)}</span>
+              <span className="block">
+                {units.fill(stop.why)} See {STAGE_NAMES[stop.stage]}.
+              </span>
+            </Link>
+          ))}
+          <VerdictList
+            verdicts={verdicts}
+            clouds={cloud.plan === present ? (cloud.summary?.verdicts ?? null) : null}
+            onJump={setCursorS}
+            onExplain={(verdict) => {
+              setExplained(explainVerdict(verdict, { plan: drawn, cards: library, windows: picture?.windows ?? [] }));
+            }}
+          />
+        </aside>
+      </div>
+      {explained && (
+        <ExplainDialog
+          explanation={explained}
+          onClose={() => {
+            setExplained(null);
+          }}
+        />
+      )}
+    </>
+  );
+}
+
+/** The moment of the worst verdict that is not kept: where the cursor starts. */
+function worstMoment(verdicts: readonly { level: string; timeS: number }[] | undefined): number | null {
+  return verdicts?.find((v) => v.level !== 'ok')?.timeS ?? verdicts?.find((v) => v.timeS > 0)?.timeS ?? null;
+}

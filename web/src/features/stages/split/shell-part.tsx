@@ -1,0 +1,135 @@
+import { panelDeflectionM, usualThickness, widestSpanM, type BackingTime } from '@pentimento/core/design';
+import { explainPanel, type Explanation } from '@pentimento/core/explain';
+import { backingFields, designFields, rangeOf, type CardLibrary, type MoldDesign, type PlanDocument, type PlugIntake } from '@pentimento/core/plan';
+import { clockText, momentText } from '@pentimento/core/shop-time';
+import { shellOf } from '@pentimento/core/stack';
+import { cells } from '../../../shared/cells';
+import { FlagCell, Part } from '../../../shared/fields';
+import { LevelMark } from '../../../shared/level-mark';
+import { NumberCell } from '../../../shared/number-cell';
+import { useUnits } from '../../../shared/use-units';
+
+interface ShellPartProps {
+  readonly plan: PlanDocument;
+  readonly library: CardLibrary;
+  readonly design: MoldDesign;
+  readonly intake: PlugIntake;
+  readonly backing: BackingTime | null;
+  readonly onChange: (design: MoldDesign) => void;
+  readonly onExplain: (explanation: Explanation) => void;
+}
+
+const WAITS: Record<BackingTime['waitsFor'], string> = {
+  cure: 'it waits for cure',
+  hours: 'it waits for the usual hours',
+  cooling: 'it waits for the back to cool',
+  demolding: 'demolding comes first',
+};
+
+/** Target thickness, stiffness between frame members, and when a frame may be bonded. */
+export function ShellPart({ plan, library, design, intake, backing, onChange, onExplain }: ShellPartProps) {
+  const units = useUnits();
+  const usual = usualThickness(design.longestSideMm, intake.use, intake.partThicknessMm);
+  const shell = shellOf(plan, library);
+  const pressurePa = design.loadKPa * 1000;
+  const sagMm = shell ? panelDeflectionM({ ...shell, spanM: design.backing.spacingMm / 1000, pressurePa }).supportedM * 1000 : null;
+  const setBacking = (part: Partial<MoldDesign['backing']>): void => {
+    onChange({ ...design, backing: { ...design.backing, ...part } });
+  };
+  const cell = cells(designFields, design, onChange);
+  const frame = cells(backingFields, design.backing, setBacking);
+  const mm = (value: number): string => units.text('thickness', value);
+  return (
+    <Part title="Thickness and frame">
+      <div className="flex flex-wrap items-start gap-x-5 gap-y-2 text-sm">
+        {cell('longestSideMm', { width: 'w-20' })}
+        {cell('targetMm')}
+        <p className="muted max-w-80 pt-1 leading-snug">
+          Usual:{' '}
+          <span className="num">
+            {mm(usual.fromMm)} to {mm(usual.toMm)}
+          </span>
+          . {units.fill(usual.why)}{' '}
+          <button
+            type="button"
+            className="underline"
+            onClick={() => {
+              onChange({ ...design, targetMm: Math.round(usual.fromMm * 10) / 10 });
+            }}
+          >
+            Take {mm(usual.fromMm)}
+          </button>
+        </p>
+      </div>
+      <div className="mt-3 flex flex-wrap items-start gap-x-5 gap-y-2 text-sm">
+        {frame('kind')}
+        {frame('spacingMm', { width: 'w-20' })}
+        {cell('loadKPa')}
+        {cell('sagMm')}
+        {frame('softStrips')}
+        {cell('marked')}
+      </div>
+      <p className="mt-2 text-sm">
+        {shell && sagMm !== null ? (
+          <>
+            <LevelMark level={sagMm > design.sagMm ? 'care' : 'ok'} size={13} word={false} /> A panel of this laminate gives{' '}
+            <button
+              type="button"
+              className="num predicted underline decoration-dotted underline-offset-2"
+              onClick={() => {
+                onExplain(explainPanel(design, shell));
+              }}
+            >
+              {sagMm < 1 ? `${units.show('thickness', sagMm).toFixed(2)} ${units.unit('thickness')}` : mm(sagMm)}
+            </button>
+            ; it keeps {mm(design.sagMm)} up to a span of{' '}
+            <span className="num predicted">{mm(widestSpanM({ ...shell, pressurePa }, design.sagMm / 1000) * 1000)}</span>.
+          </>
+        ) : (
+          'Its stiffness is worked out once there is a laminate.'
+        )}
+      </p>
+      {design.backing.kind !== 'none' && (
+        <div className="mt-2 flex flex-wrap items-end gap-4 text-sm">
+          <FlagCell
+            label="Bonding planned"
+            value={design.backing.bondMin !== null}
+            onChange={(on) => {
+              const earliest = backing?.earliestS ?? plan.demoldMin * 60;
+              setBacking({ bondMin: on ? Math.ceil(earliest / 900) * 15 : null });
+            }}
+          />
+          {design.backing.bondMin !== null && (
+            <NumberCell
+              label="Frame bonded, hours from day 1"
+              showLabel
+              value={design.backing.bondMin / 60}
+              unit={`h · ${clockText(design.backing.bondMin * 60)}`}
+              digits={2}
+              min={0}
+              max={rangeOf(backingFields.bondMin).max / 60}
+              onChange={(hours) => {
+                setBacking({ bondMin: Math.round(hours * 60) });
+              }}
+            />
+          )}
+        </div>
+      )}
+      {design.backing.kind !== 'none' && backing && (
+        <p className="mt-1 text-sm" data-testid="backing">
+          {backing.earliestS === null ? (
+            <>
+              <LevelMark level="stop" size={13} word={false} /> Not before demolding: {WAITS[backing.waitsFor]}. Leave it longer on the plug, or bond
+              the frame in a jig after.
+            </>
+          ) : (
+            <>
+              Bond the frame from <span className="num predicted">{momentText(plan.startDate, backing.earliestS / 60)}</span>: cure{' '}
+              {backing.needCure.toFixed(2)}, {backing.hours} h after the last session, back cool ({WAITS[backing.waitsFor]} longest).
+            </>
+          )}
+        </p>
+      )}
+    </Part>
+  );
+}

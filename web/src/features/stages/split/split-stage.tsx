@@ -1,0 +1,45 @@
+import type { Explanation } from '@pentimento/core/explain';
+import { DEFAULT_DESIGN, DEFAULT_INTAKE, type MoldDesign } from '@pentimento/core/plan';
+import { useState } from 'react';
+import { ExplainDialog } from '../../../shared/explain-dialog';
+import { StageFrame } from '../../plan/stage-frame';
+import type { StageProps } from '../../plan/stage-props';
+import { FacesPart } from './faces-part';
+import { FlangePart } from './flange-part';
+import { OffsetPart } from './offset-part';
+import { SectionsPart } from './sections-part';
+import { ShellPart } from './shell-part';
+
+/** How the mold is split, edged, stiffened and framed. */
+export function SplitStage({ plan, library, readOnly, onEdit, objections, simulation }: StageProps) {
+  const [explained, setExplained] = useState<Explanation | null>(null);
+  const design = plan.design ?? DEFAULT_DESIGN;
+  const change = (next: MoldDesign): void => {
+    onEdit({ ...plan, design: next });
+  };
+  return (
+    <StageFrame name="Split" objections={objections} readOnly={readOnly}>
+      <ShellPart
+        plan={plan}
+        library={library}
+        design={design}
+        intake={plan.intake ?? DEFAULT_INTAKE}
+        backing={simulation.picture?.backing ?? null}
+        onChange={change}
+        onExplain={setExplained}
+      />
+      <SectionsPart plan={plan} design={design} onChange={change} onEdit={onEdit} />
+      <FlangePart design={design} onChange={change} />
+      <FacesPart design={design} onChange={change} />
+      <OffsetPart design={design} onChange={change} />
+      {explained && (
+        <ExplainDialog
+          explanation={explained}
+          onClose={() => {
+            setExplained(null);
+          }}
+        />
+      )}
+    </StageFrame>
+  );
+}

@@ -1,0 +1,164 @@
+import type { SchoolFigures } from '@pentimento/core/judging';
+import { stackTemplates, type PlanDocument } from '@pentimento/core/plan';
+import { useEffect, useState } from 'react';
+import type { Card } from '../../../api/api';
+import { ChoiceCell, Part } from '../../../shared/fields';
+import { LevelMark } from '../../../shared/level-mark';
+import { useUnits, type Units } from '../../../shared/use-units';
+import { makeSimulation } from '../../simulation/make-worker';
+import type { SchoolAnswer } from '../../simulation/simulation.worker';
+
+const OPTIONS: readonly (readonly [string, string])[] = [['', 'As planned'], ...stackTemplates.map(({ id, name }) => [id, name] as const)];
+
+interface Line {
+  readonly name: string;
+  readonly text: (figures: SchoolFigures, units: Units) => string;
+  /** Smaller is better; left out where it is not */
+  readonly size?: (figures: SchoolFigures) => number;
+}
+
+const degrees = (units: Units, value: number | null): string => (value === null ? '–' : units.text('temperature', value));
+
+const LINES: readonly Line[] = [
+  { name: 'Days, first coat to demolding', text: ({ days }) => days.toFixed(1), size: ({ days }) => days },
+  { name: 'Hands on the work', text: ({ handsOnH }) => `${handsOnH.toFixed(1)} person-h`, size: ({ handsOnH }) => handsOnH },
+  { name: 'Hottest in the laminate', text: ({ peakC }, units) => degrees(units, peakC), size: ({ peakC }) => peakC ?? NaN },
+  {
+    name: 'Hottest at the plug’s face',
+    text: ({ interfaceC }, units) => degrees(units, interfaceC),
+    size: ({ interfaceC }) => interfaceC ?? NaN,
+  },
+  {
+    name: 'Bow per meter, relative',
+    text: ({ bowMmPerM }) => (bowMmPerM === null ? '–' : `${bowMmPerM.toFixed(0)} mm`),
+    size: ({ bowMmPerM }) => bowMmPerM ?? NaN,
+  },
+  { name: 'Print index, relative', text: ({ print }) => (print === null ? '–' : print.toFixed(2)), size: ({ print }) => print ?? NaN },
+  { name: 'Laminate', text: ({ laminateMm }, units) => units.text('thickness', laminateMm) },
+  { name: 'Mass', text: ({ massKg }, units) => units.text('mass', massKg), size: ({ massKg }) => massKg },
+  {
+    name: 'Material cost',
+    text: ({ cost, noCost }) => (cost === null ? `not known: ${String(noCost.length)} cards without a cost` : cost.toFixed(0)),
+    size: ({ cost }) => cost ?? NaN,
+  },
+];
+
+/** Two schools for the same mold, at the same target, side by side. */
+export function ComparePart({
+  plan,
+  cards,
+  readOnly,
+  onTake,
+}: {
+  plan: PlanDocument;
+  cards: readonly Card[];
+  readOnly: boolean;
+  onTake: (plan: PlanDocument) => void;
+}) {
+  const units = useUnits();
+  const [pair, setPair] = useState<readonly [string, string]>(['', 'low-profile']);
+  const [answers, setAnswers] = useState<ReadonlyMap<string, SchoolAnswer>>(new Map());
+  useEffect(() => {
+    const { service, stop } = makeSimulation();
+    let on = true;
+    const run = async (): Promise<void> => {
+      await service.setCards(cards);
+      for (const id of new Set(pair)) {
+        const answer = await service.school(plan, id === '' ? null : id);
+        if (!on) return;
+        setAnswers((before) => new Map(before).set(id, answer));
+      }
+      stop();
+    };
+    setAnswers(new Map());
+    void run();
+    return () => {
+      on = false;
+      stop();
+    };
+  }, [plan, cards, pair]);
+  const shown = pair.map((id) => answers.get(id));
+  const figures = shown.map((answer) => (answer?.ok ? answer.figures : null));
+  const better = (line: Line, i: number): boolean => {
+    const [mine, other] = [figures[i], figures[1 - i]];
+    if (!mine || !other || mine.days === 0 || other.days === 0) return false;
+    return line.size !== undefined && line.size(mine) < line.size(other) * 0.98;
+  };
+  return (
+    <Part title="Two schools for this mold">
+      <div className="overflow-x-auto">
+        <table className="text-sm" aria-label="Schools compared">
+          <thead>
+            <tr>
+              <th className="muted pr-6 text-left text-xs font-normal">same plug, shop{plan.design ? ' and target' : ''}; ▸ the smaller</th>
+              {pair.map((id, i) => (
+                <th key={i === 0 ? 'left' : 'right'} className="pr-6 text-left font-normal">
+                  <ChoiceCell
+                    label={i === 0 ? 'First school' : 'Second school'}
+                    showLabel={false}
+                    value={id}
+                    options={OPTIONS}
+                    onChange={(next) => {
+                      setPair(i === 0 ? [next, pair[1]] : [pair[0], next]);
+                    }}
+                  />
+                </th>
+              ))}
+            </tr>
+          </thead>
+          <tbody>
+            {LINES.map((line) => (
+              <tr key={line.name} className="hairline border-t">
+                <td className="py-0.5 pr-6">{line.name}</td>
+                {figures.map((one, i) => (
+                  <td key={i === 0 ? 'left' : 'right'} className="num py-0.5 pr-6">
+                    {better(line, i) ? '▸ ' : ''}
+                    {one ? <span className="predicted">{line.text(one, units)}</span> : shown[i] ? '–' : '…'}
+                  </td>
+                ))}
+              </tr>
+            ))}
+            <tr className="hairline border-t">
+              <td className="py-0.5 pr-6">Limits</td>
+              {shown.map((answer, i) => (
+                <td key={i === 0 ? 'left' : 'right'} className="py-0.5 pr-6">
+                  {answer?.ok === false && <span className="text-error">{answer.detail}</span>}
+                  {answer?.ok && (
+                    <>
+                      <LevelMark level={answer.figures.worst} size={13} />{' '}
+                      {answer.figures.stops > 0 && <span className="num">{answer.figures.stops}</span>}
+                    </>
+                  )}
+                </td>
+              ))}
+            </tr>
+            {!readOnly && (
+              <tr>
+                <td />
+                {pair.map((id, i) => {
+                  const one = figures[i];
+                  return (
+                    <td key={i === 0 ? 'left' : 'right'} className="pt-1.5 pr-6">
+                      {id !== '' && one && (
+                        <button
+                          type="button"
+                          className="btn btn-xs"
+                          onClick={() => {
+                            onTake(one.plan);
+                          }}
+                        >
+                          Lay it this way
+                        </button>
+                      )}
+                    </td>
+                  );
+                })}
+              </tr>
+            )}
+          </tbody>
+        </table>
+      </div>
+      <p className="muted mt-1 text-xs">Bow and print are relative and uncalibrated; use them to compare, not to promise.</p>
+    </Part>
+  );
+}
