@@ -1,17 +1,81 @@
-/** Layers: core knows nobody; server and web know core by its index only, and not each other. */
+/**
+ * Layers. A folder imports only from layers before its own, never from a neighbor in its own layer:
+ * so there are no circles between folders, types included.
+ */
+const coreLayers = [
+  ['errors', 'numerics'],
+  ['units', 'shop-time'],
+  ['heat'],
+  ['cure'],
+  ['laminate', 'growth'],
+  ['materials', 'service'],
+  ['plan', 'formats'],
+  ['windows', 'distortion', 'design', 'stack'],
+  ['plug', 'mix'],
+  ['release'],
+  ['kit'],
+  ['judging'],
+  ['explain', 'uncertainty', 'calibration', 'traveler'],
+];
+const webLayers = [
+  ['api'],
+  ['shared'],
+  ['features/plan', 'features/outbox'],
+  ['app'],
+  ['features/simulation'],
+  ['features/layers', 'features/stage'],
+  ['features/stages', 'features/board', 'features/bench', 'features/rack', 'features/stores', 'features/shop', 'features/sign-in'],
+  ['features/plan-page'],
+];
+
+/** One rule per folder: what is not below it is forbidden. */
+function layered(root, layers, except = '') {
+  return layers.flatMap((layer, i) =>
+    layer.map((folder) => {
+      const above = layers.slice(i).flat().filter((other) => other !== folder);
+      return {
+        name: `${root}: ${folder} is below`,
+        severity: 'error',
+        from: { path: `^${root}/${folder}/`, ...(except ? { pathNot: except } : {}) },
+        to: { path: `^${root}/(${above.join('|')})/` },
+      };
+    }),
+  );
+}
+
 module.exports = {
   forbidden: [
     { name: 'no-circular', severity: 'error', from: {}, to: { circular: true, dependencyTypesNot: ['type-only'] } },
+    { name: 'no-circular-folders', severity: 'error', scope: 'folder', from: { path: '^core/src' }, to: { circular: true } },
+    ...layered('core/src', coreLayers),
+    {
+      name: 'core-folder-has-a-layer',
+      severity: 'error',
+      from: { path: '^core/src' },
+      to: { path: '^core/src/', pathNot: `^core/src/(${coreLayers.flat().join('|')})/` },
+    },
     {
       name: 'core-is-pure',
       severity: 'error',
-      from: { path: '^core/src', pathNot: '(\\.test\\.ts$|test-support)' },
+      from: { path: '^core/src' },
       to: { pathNot: '^(core/src|node_modules/(ml-levenberg-marquardt|ml-matrix)/)' },
     },
-    { name: 'core-by-its-index', severity: 'error', from: { path: '^(server|web)/src' }, to: { path: '^core/(src|dist)/(?!index\\.)' } },
+    { name: 'core-by-its-doors', severity: 'error', from: { path: '^(server|web)/src' }, to: { path: '^core/(src|dist)/[a-z-]+/(?!index\\.)' } },
+    {
+      name: 'core-not-through-its-own-doors',
+      severity: 'error',
+      from: { path: '^core/src' },
+      to: { path: '^core/src/[a-z-]+/index\\.ts$' },
+    },
     { name: 'server-not-web', severity: 'error', from: { path: '^server' }, to: { path: '^web' } },
     { name: 'web-not-server', severity: 'error', from: { path: '^web' }, to: { path: '^server' } },
-    { name: 'features-not-app-shell', severity: 'error', from: { path: '^web/src/shared' }, to: { path: '^web/src/features' } },
+    ...layered('web/src', webLayers, '^web/src/app/(routes|store|shell)'),
+    {
+      name: 'stages-apart',
+      severity: 'error',
+      from: { path: '^web/src/features/stages/([^/]+)/' },
+      to: { path: '^web/src/features/stages/', pathNot: '^web/src/features/stages/$1/' },
+    },
     {
       name: 'wire-below-services',
       severity: 'error',
@@ -22,7 +86,8 @@ module.exports = {
   ],
   options: {
     doNotFollow: { path: 'node_modules' },
-    exclude: { path: '(/dist/|\\.css$)' },
+    // Tests look across layers on purpose; they are no part of the house.
+    exclude: { path: '(/dist/|\\.css$|\\.test\\.tsx?$|/test-support/)' },
     tsPreCompilationDeps: true,
     tsConfig: { fileName: 'tsconfig.base.json' },
     enhancedResolveOptions: {

@@ -61,3 +61,9 @@ export async function dragSession(page: Page, session: string, byX: number): Pro
   await page.mouse.move(x + byX, y, { steps: 12 });
   await page.mouse.up();
 }
+
+/** Types into a cell of a plan and makes it an edit. */
+export async function enter(cell: Locator, text: string): Promise<void> {
+  await cell.fill(text);
+  await cell.press('Enter');
+}

@@ -1,6 +1,6 @@
 import { readFile } from 'node:fs/promises';
 import type { Download, Page } from '@playwright/test';
-import { expect, openStage, signIn, test, worst } from '../shop';
+import { expect, openStage, signIn, test, worst, enter } from '../shop';
 
 const objects = (page: Page) => page.getByRole('complementary', { name: /What objects/ });
 
@@ -43,20 +43,20 @@ test('the tram seat’s left half from nothing to the sheet on the wall, and its
     await add.selectOption('primer_two_pack');
     await expect(worst(page)).not.toContainText('stop');
     await page.getByLabel('Hand', { exact: true }).selectOption('left');
-    await page.getByLabel('Holes and gaps').fill('6');
+    await enter(page.getByLabel('Holes and gaps'), '6');
   });
 
   await test.step('plug: measured patch by patch, a size in meters is caught', async () => {
     await page.getByRole('button', { name: 'flat', exact: true }).click();
-    await page.getByLabel('length of Patch').fill('0.56');
+    await enter(page.getByLabel('length of Patch'), '0.56');
     await expect(page.getByRole('alert')).toContainText('0.56 m is 560 mm: type 560.');
-    await page.getByLabel('length of Patch').fill('560');
-    await page.getByLabel('width of Patch').fill('-5');
+    await enter(page.getByLabel('length of Patch'), '560');
+    await enter(page.getByLabel('width of Patch'), '-5');
     await expect(page.getByRole('alert')).toContainText('1 to 50000');
-    await page.getByLabel('width of Patch').fill('440');
+    await enter(page.getByLabel('width of Patch'), '440');
     await expect(page.getByTestId('area')).toHaveText('0.25 m²');
     await page.getByRole('button', { name: 'flange strip' }).click();
-    await page.getByLabel('length of Flange').fill('2000');
+    await enter(page.getByLabel('length of Flange'), '2000');
     await expect(page.getByTestId('area')).toHaveText('0.37 m²');
   });
 
@@ -68,10 +68,10 @@ test('the tram seat’s left half from nothing to the sheet on the wall, and its
 
   await test.step('split: two sections need a parting line, its flange a release', async () => {
     await openStage(page, 'Split');
-    await page.getByLabel('Longest side').fill('650');
+    await enter(page.getByLabel('Longest side'), '650');
     await page.getByRole('button', { name: /^Take / }).click();
     await expect(objects(page)).toContainText('Closer frame');
-    await page.getByLabel('Free span').fill('300');
+    await enter(page.getByLabel('Free span'), '300');
     await page.getByRole('button', { name: 'section', exact: true }).click();
     await expect(objects(page)).toContainText('No parting line says where they meet.');
     await page.getByRole('button', { name: 'parting line' }).click();
@@ -91,10 +91,10 @@ test('the tram seat’s left half from nothing to the sheet on the wall, and its
     );
     await page.getByLabel('On Whole plug already').selectOption('bare');
     await page.getByLabel('Program of Whole plug').selectOption('wax-film');
-    await page.getByLabel('Humidity of the shop').fill('85');
+    await enter(page.getByLabel('Humidity of the shop'), '85');
     await expect(objects(page)).toContainText('In damp air the film stays wet');
-    await page.getByLabel('Humidity of the shop').fill('50');
-    await page.getByLabel(/^Starts, hours from day 1/).fill('8');
+    await enter(page.getByLabel('Humidity of the shop'), '50');
+    await enter(page.getByLabel(/^Starts, hours from day 1/), '8');
     await expect(objects(page)).toContainText('before the release is through');
     await page.getByRole('button', { name: 'Move the sessions behind the gate' }).click();
     await expect(objects(page)).not.toContainText('before the release is through');
@@ -106,14 +106,14 @@ test('the tram seat’s left half from nothing to the sheet on the wall, and its
 
   await test.step('stack: a film of 600 mm is caught, plies fit the target, the back closes', async () => {
     await openStage(page, 'Stack');
-    await page.getByLabel('Wet film of Gel coat 1').fill('600000');
+    await enter(page.getByLabel('Wet film of Gel coat 1'), '600000');
     await expect(page.getByRole('alert')).toContainText('600000 µm is a thousand times 600 µm.');
-    await page.getByLabel('Wet film of Gel coat 1').fill('400');
+    await enter(page.getByLabel('Wet film of Gel coat 1'), '400');
     await page.getByRole('button', { name: /^Fit bulk plies/ }).click();
     await expect(objects(page)).toContainText('Air-inhibited resin stays tacky');
     await page.getByLabel('Bulk mat 2 closes with').selectOption('additive');
-    await page.getByLabel('Color of Gel coat 1').fill('black');
-    await page.getByLabel('Color of Gel coat 2').fill('orange');
+    await enter(page.getByLabel('Color of Gel coat 1'), 'black');
+    await enter(page.getByLabel('Color of Gel coat 2'), 'orange');
     await expect(objects(page)).toContainText('Nothing objects here.');
     await expect(page.getByRole('table', { name: 'Schools compared' })).toContainText('person-h');
   });
@@ -123,9 +123,9 @@ test('the tram seat’s left half from nothing to the sheet on the wall, and its
     const gel = page.getByRole('region', { name: 'Gel coat 1' });
     await expect(gel).toContainText('+15 % hardener');
     await expect(gel).toContainText('goggles');
-    await page.getByLabel('People laying').fill('9');
+    await enter(page.getByLabel('People laying'), '9');
     await expect(page.getByRole('alert')).toContainText('1 to 8');
-    await page.getByLabel('People laying').fill('3');
+    await enter(page.getByLabel('People laying'), '3');
   });
 
   await test.step('kit: templates at true size and a take-off', async () => {

@@ -1,4 +1,4 @@
-import { expect, openBuild, signIn, startOf, test, worst } from '../shop';
+import { expect, openBuild, signIn, startOf, test, worst, enter } from '../shop';
 
 test('closing the tab loses no edit; undo and redo go on', async ({ page, context }) => {
   await signIn(page);
@@ -34,7 +34,7 @@ test.describe('two people save the same build', () => {
     await openBuild(other, 'Teaching aerofoil block');
     const start = await startOf(page, 'Cloth 2');
 
-    await other.getByLabel('Shop, mean').fill('22');
+    await enter(other.getByLabel('Shop, mean'), '22');
     await other.getByRole('button', { name: 'Save version' }).click();
     await other.getByRole('button', { name: 'Save', exact: true }).click();
     await expect(other.getByText('· saved')).toBeVisible();

@@ -1,4 +1,4 @@
-import { expect, openBuild, openStage, signIn, test, worst } from '../shop';
+import { expect, openBuild, openStage, signIn, test, worst, enter } from '../shop';
 
 test('a wrong fillet under polyester stops the build, says why and what to do, and limits the heat by itself', async ({ page }) => {
   await signIn(page);
@@ -26,8 +26,8 @@ test('a wrong fillet under polyester stops the build, says why and what to do, a
   const gloss = await hours();
   await page.getByLabel('Finish wanted').selectOption('show');
   expect(await hours()).toBeGreaterThan(gloss);
-  await page.getByLabel('This shop’s pace').fill('2');
+  await enter(page.getByLabel('This shop’s pace'), '2');
   await expect.poll(hours).toBeGreaterThan(1.9 * gloss);
-  await page.getByLabel('Coarsest scratch there').fill('2500');
+  await enter(page.getByLabel('Coarsest scratch there'), '2500');
   await expect(page.getByRole('region', { name: 'Finish' })).toContainText('nothing to sand');
 });

@@ -1,4 +1,4 @@
-import { expect, openBuild, openStage, signIn, test } from '../shop';
+import { expect, openBuild, openStage, signIn, test, enter } from '../shop';
 
 test('a data sheet becomes the shop’s own card; the plan keeps the old one until it is told to go over', async ({ page }) => {
   await signIn(page);
@@ -129,7 +129,7 @@ test('how sure, what moves it, how a number came about, and what the mold does w
     await expect(page.getByRole('list', { name: 'Verdicts' })).toContainText('of the runs');
     await expect(page.getByRole('img', { name: /What moves the margin/ })).toBeVisible();
     await expect(page.getByRole('img', { name: /Plug face: 5, 25/ })).toBeVisible();
-    await page.getByLabel('Plug thickness').fill('20');
+    await enter(page.getByLabel('Plug thickness'), '20');
     await expect(page.getByText('Of the plan before your last edit.')).toBeVisible();
   });
 
@@ -177,8 +177,8 @@ test('a post-cure that outruns the glass transition is stopped; deep pockets mov
   await page.getByLabel('Post-cure on the plug').check();
   const limits = page.getByRole('complementary', { name: 'Verdicts' });
   await expect(limits).toContainText('Post-cure, ramp');
-  await page.getByRole('spinbutton', { name: 'Hold' }).fill('120');
-  await page.getByRole('spinbutton', { name: 'Ramp' }).fill('60');
+  await enter(page.getByRole('spinbutton', { name: 'Hold' }), '120');
+  await enter(page.getByRole('spinbutton', { name: 'Ramp' }), '60');
   await expect(limits.getByRole('button', { name: /^stop Post-cure, ramp/ })).toBeVisible();
   await expect(limits.getByRole('button', { name: /^stop Plug face, hottest/ })).toBeVisible();
   const lane = page.getByRole('list', { name: 'Windows for the next session' }).getByRole('listitem', { name: /^Gel coat 2/ });

@@ -2,7 +2,7 @@ import { Moon, Search, Sun, WifiOff } from 'lucide-react';
 import { useEffect, useState } from 'react';
 import { NavLink, Outlet, useLocation, useNavigate } from 'react-router';
 import { useSaveSettingsMutation, useSignOutMutation, useWhoQuery, api } from '../api/api';
-import { flushed } from '../features/rack/outbox-slice';
+import { flushed } from '../features/outbox/outbox-slice';
 import { SignInPage } from '../features/sign-in/sign-in-page';
 import { Failed, Loading } from '../shared/states';
 import { CommandBox } from './command-box';

@@ -4,8 +4,8 @@ import { useDispatch, useSelector } from 'react-redux';
 import { api } from '../api/api';
 import { planSlice } from '../features/plan/plan-slice';
 import { draftListener } from '../features/plan/draft-listener';
-import { outboxSlice } from '../features/rack/outbox-slice';
-import { outboxListener } from '../features/rack/outbox-listener';
+import { outboxSlice } from '../features/outbox/outbox-slice';
+import { outboxListener } from '../features/outbox/outbox-listener';
 import { settingsSlice } from './settings-slice';
 
 export function makeStore() {

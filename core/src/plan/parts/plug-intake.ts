@@ -36,7 +36,7 @@ export const intakeFields = {
   /** 1 plain to 3 fiddly */
   shapeFactor: number('Shape, 1 plain to 3 fiddly', '×', [0.5, 3], { initial: 1.5, digits: 1 }),
   /** This shop's minutes over the typical ones */
-  shopFactor: number('Our pace over the typical', '×', [0.3, 4], { initial: 1, digits: 2 }),
+  shopFactor: number('This shop’s pace', '×', [0.3, 4], { initial: 1, digits: 2 }),
   /** Deviation the customer allows */
   accuracyMm: number('Customer allows, ±', 'mm', [0.05, 50], { initial: 1, quantity: 'thickness', digits: 2 }),
   use,

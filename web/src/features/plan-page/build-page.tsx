@@ -17,8 +17,8 @@ import { edited, hasEdits, previewed, type PlanState } from '../plan/plan-slice'
 import { SaveBar } from './save-bar';
 import { SaveDialog } from './save-dialog';
 import { StageBar } from './stage-bar';
-import { stageOf } from '../plan/build-stages';
-import type { StageProps } from '../plan/stage-props';
+import { stageOf } from '../stage/build-stages';
+import type { StageProps } from '../stage/stage-props';
 import { useObjections, useSettledPicture, useSiblings } from './use-around';
 import { useMix } from '../simulation/use-mix';
 import { useBuildKeys } from './use-build-keys';

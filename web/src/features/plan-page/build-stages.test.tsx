@@ -24,7 +24,7 @@ import { ZoneTable } from '../stages/release/zone-table';
 import { FacesPart } from '../stages/split/faces-part';
 import { LayerDetails } from '../stages/stack/layer-details';
 import { StageBar } from './stage-bar';
-import { stageOf } from '../plan/build-stages';
+import { stageOf } from '../stage/build-stages';
 
 let unitSystem = 'metric';
 jest.mock('../../api/api', () => ({ useWhoQuery: () => ({ data: { person: { unitSystem } } }) }));

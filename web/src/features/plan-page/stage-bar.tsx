@@ -3,7 +3,7 @@ import { planStages, worstObjection, type Objection, type PlanStage } from '@pen
 import { Link } from 'react-router';
 import { LevelMark } from '../../shared/level-mark';
 import { levelOfObjection } from '../../shared/objection-list';
-import { STAGE_NAMES } from '../plan/build-stages';
+import { STAGE_NAMES } from '../stage/build-stages';
 
 /** The stages of a build in the trade's order, each with the worst that speaks against it. */
 export function StageBar({

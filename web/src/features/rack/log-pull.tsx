@@ -3,7 +3,7 @@ import { useWhoQuery, type Mold } from '../../api/api';
 import { useAppDispatch } from '../../app/store';
 import { Dialog } from '../../shared/dialog';
 import { NoteField } from './note-field';
-import { queued } from './outbox-slice';
+import { queued } from '../outbox/outbox-slice';
 
 const EASE = [
   [1, 'Fell out'],

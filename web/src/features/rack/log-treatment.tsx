@@ -4,7 +4,7 @@ import { useWhoQuery, type Mold } from '../../api/api';
 import { useAppDispatch } from '../../app/store';
 import { Dialog } from '../../shared/dialog';
 import { NoteField } from './note-field';
-import { queued } from './outbox-slice';
+import { queued } from '../outbox/outbox-slice';
 
 /** A coat or a full treatment, by whoever is signed in, now. */
 export function LogTreatment({ mold, onClose }: { mold: Mold; onClose: () => void }) {

@@ -2,7 +2,7 @@ import { render, screen } from '@testing-library/react';
 import { problemOf } from '../../api/problem';
 import { NumberCell } from '../../shared/number-cell';
 import userEvent from '@testing-library/user-event';
-import { outboxSlice, queued, refusedByServer, sent, storedOutbox, OUTBOX_KEY } from './outbox-slice';
+import { outboxSlice, queued, refusedByServer, sent, storedOutbox, OUTBOX_KEY } from '../outbox/outbox-slice';
 import { TallyStrokes } from './tally-strokes';
 import { withWaiting } from './use-service';
 

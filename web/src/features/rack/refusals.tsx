@@ -1,5 +1,5 @@
 import { useAppDispatch, useAppSelector } from '../../app/store';
-import { refusalRead } from './outbox-slice';
+import { refusalRead } from '../outbox/outbox-slice';
 
 /** Records that the server refused, with its words, until they have been read. */
 export function Refusals() {

@@ -2,7 +2,7 @@ import { moldServiceState, type MoldServiceState } from '@pentimento/core/servic
 import { useMemo } from 'react';
 import type { Mold } from '../../api/api';
 import { useAppSelector } from '../../app/store';
-import type { OutgoingRecord } from './outbox-slice';
+import type { OutgoingRecord } from '../outbox/outbox-slice';
 
 export interface MoldView {
   readonly mold: Mold;

@@ -6,8 +6,8 @@ import { cells } from '../../../shared/cells';
 import { FlagCell, Part } from '../../../shared/fields';
 import { saveFile } from '../../../shared/save-file';
 import { useUnits } from '../../../shared/use-units';
-import { StageFrame } from '../../plan/stage-frame';
-import type { StageProps } from '../../plan/stage-props';
+import { StageFrame } from '../../stage/stage-frame';
+import type { StageProps } from '../../stage/stage-props';
 import { RollDrawing } from './roll-drawing';
 
 /** Pieces of every ply, laid on the roll; templates at true size; and everything to have on the bench. */

@@ -4,8 +4,8 @@ import { Printer } from 'lucide-react';
 import { useState } from 'react';
 import { ExplainDialog } from '../../../shared/explain-dialog';
 import { Loading } from '../../../shared/states';
-import { StageFrame } from '../../plan/stage-frame';
-import type { StageProps } from '../../plan/stage-props';
+import { StageFrame } from '../../stage/stage-frame';
+import type { StageProps } from '../../stage/stage-props';
 import { MixForm } from './mix-form';
 import { MixSession } from './mix-session';
 

@@ -1,8 +1,8 @@
 import { plugChoicesOf } from '@pentimento/core/materials';
 import { DEFAULT_INTAKE, type PlugIntake } from '@pentimento/core/plan';
 import { useMemo } from 'react';
-import { StageFrame } from '../../plan/stage-frame';
-import type { StageProps } from '../../plan/stage-props';
+import { StageFrame } from '../../stage/stage-frame';
+import type { StageProps } from '../../stage/stage-props';
 import { FinishLabor } from './finish-labor';
 import { IntakeForm } from './intake-form';
 import { PatchTable } from './patch-table';

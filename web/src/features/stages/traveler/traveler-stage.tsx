@@ -8,8 +8,8 @@ import { Part } from '../../../shared/fields';
 import { LevelMark } from '../../../shared/level-mark';
 import { levelOfObjection, ObjectionList } from '../../../shared/objection-list';
 import { saveFile } from '../../../shared/save-file';
-import { STAGE_NAMES } from '../../plan/build-stages';
-import type { StageProps } from '../../plan/stage-props';
+import { STAGE_NAMES } from '../../stage/build-stages';
+import type { StageProps } from '../../stage/stage-props';
 
 interface TravelerStageProps extends StageProps {
   /** Of every stage */
