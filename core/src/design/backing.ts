@@ -4,7 +4,7 @@ import type { GrowthResult } from '../growth/growth-result.js';
 import type { CardLibrary } from '../plan/card-library.js';
 import type { MoldDesign } from '../plan/parts/mold-design.js';
 import type { PlanDocument } from '../plan/plan-document.js';
-import { objection, type Objection } from '../plan/objection.js';
+import type { Objection } from '../plan/objection.js';
 import { placeLayers } from '../plan/placed-layer.js';
 
 /** Hours at 20 °C after the last session that a frame waits at the least (docs/references.md#mold-build-up). */
@@ -61,15 +61,16 @@ export function backingObjections({ backing }: MoldDesign, time: BackingTime | n
   if (time.earliestS !== null && backing.bondMin * 60 >= time.earliestS) return [];
   const late = time.earliestS === null ? null : time.earliestS / 3600 - backing.bondMin / 60;
   return [
-    objection(
-      'split',
-      'stop',
-      'frame-early',
-      'Frame bonded too early',
-      late === null
-        ? 'The shell does not settle before demolding.'
-        : `The shell settles ${late.toFixed(1)} h later: the frame prints through and pulls.`,
-      `Wait for cure ${time.needCure.toFixed(2)}, ${String(time.hours)} h, and a cool back; or warm the shop.`,
-    ),
+    {
+      stage: 'split',
+      level: 'stop',
+      id: 'frame-early',
+      title: 'Frame bonded too early',
+      why:
+        late === null
+          ? 'The shell does not settle before demolding.'
+          : `The shell settles ${late.toFixed(1)} h later: the frame prints through and pulls.`,
+      remedy: `Wait for cure ${time.needCure.toFixed(2)}, ${String(time.hours)} h, and a cool back; or warm the shop.`,
+    },
   ];
 }

@@ -1,13 +1,12 @@
-import { amount } from '../units/amounts.js';
+import { amount, words } from '../units/amounts.js';
 import type { PlugIntake } from '../plan/parts/plug-intake.js';
-import { objection, type Objection } from '../plan/objection.js';
+import type { Objection } from '../plan/objection.js';
 import { demoldGrade, LEAST_RADIUS_MM } from './demold.js';
 import { flangeNeedMm } from './flange-width.js';
 import type { MoldDesign } from '../plan/parts/mold-design.js';
 import { panelDeflectionM, type PanelInput } from './panel-deflection.js';
 
-const split = (level: Objection['level'], id: string, title: string, why: string, remedy: string): Objection =>
-  objection('split', level, id, title, why, remedy);
+const split = (parts: Omit<Objection, 'stage'>): Objection => ({ stage: 'split', ...parts });
 
 /** What the shell is made of, for its stiffness. */
 export type ShellStiffness = Pick<PanelInput, 'thicknessM' | 'modulusPa' | 'poisson'>;
@@ -22,52 +21,58 @@ function flangeObjections({ flange, partings, sections }: MoldDesign, { use }: P
   const need = flangeNeedMm(flange.kind, flange.trimMm, flange.boltMm);
   if (flange.widthMm < need) {
     found.push(
-      split(
-        'care',
-        'flange-narrow',
-        `Flange ${amount('thickness', flange.widthMm)} wide`,
-        `A ${flange.kind} flange needs ${amount('thickness', need)}.`,
-        'Widen it, or take smaller bolts or a narrower bag edge.',
-      ),
+      split({
+        level: 'care',
+        id: 'flange-narrow',
+        title: words`Flange ${amount('thickness', flange.widthMm)} wide`,
+        why: words`A ${flange.kind} flange needs ${amount('thickness', need)}.`,
+        remedy: 'Widen it, or take smaller bolts or a narrower bag edge.',
+      }),
     );
   }
   const vacuum = use === 'bagged' || use === 'infused';
   if (vacuum && flange.kind !== 'bagged' && flange.kind !== 'infused') {
     found.push(
-      split(
-        'stop',
-        'flange-vacuum',
-        `${use} use on a ${flange.kind} flange`,
-        'There is no room for sealant and bag outside the trim line.',
-        'Choose a bagged or infused flange.',
-      ),
+      split({
+        level: 'stop',
+        id: 'flange-vacuum',
+        title: `${use} use on a ${flange.kind} flange`,
+        why: 'There is no room for sealant and bag outside the trim line.',
+        remedy: 'Choose a bagged or infused flange.',
+      }),
     );
   }
   if (flange.filletMm > flange.trimMm) {
     found.push(
-      split(
-        'care',
-        'fillet-trim',
-        `Fillet ${amount('thickness', flange.filletMm)}`,
-        'It eats the trim line.',
-        `Keep it at or under the trim allowance of ${amount('thickness', flange.trimMm)}.`,
-      ),
+      split({
+        level: 'care',
+        id: 'fillet-trim',
+        title: words`Fillet ${amount('thickness', flange.filletMm)}`,
+        why: 'It eats the trim line.',
+        remedy: words`Keep it at or under the trim allowance of ${amount('thickness', flange.trimMm)}.`,
+      }),
     );
   }
   if (flange.filletMm === 0) {
     found.push(
-      split('care', 'fillet-none', 'No fillet at the plug’s edge', 'A knife edge of gel coat chips.', 'A small wax fillet takes a clean line.'),
+      split({
+        level: 'care',
+        id: 'fillet-none',
+        title: 'No fillet at the plug’s edge',
+        why: 'A knife edge of gel coat chips.',
+        remedy: 'A small wax fillet takes a clean line.',
+      }),
     );
   }
   if (sections.length > 1 && partings.length === 0) {
     found.push(
-      split(
-        'stop',
-        'no-parting',
-        `${String(sections.length)} sections`,
-        'No parting line says where they meet.',
-        'Add a parting line with its length; bolts, dowels and release follow from it.',
-      ),
+      split({
+        level: 'stop',
+        id: 'no-parting',
+        title: `${String(sections.length)} sections`,
+        why: 'No parting line says where they meet.',
+        remedy: 'Add a parting line with its length; bolts, dowels and release follow from it.',
+      }),
     );
   }
   return found;
@@ -80,26 +85,34 @@ function faceObjections({ faces, sections }: MoldDesign): Objection[] {
     if (grade === 'split') {
       const isSplit = sections.length > 1;
       found.push(
-        split(
-          isSplit ? 'note' : 'stop',
-          `draft-${face.id}`,
-          face.name,
+        split({
+          level: isSplit ? 'note' : 'stop',
+          id: `draft-${face.id}`,
+          title: face.name,
           why,
-          isSplit ? 'Check that the parting line runs along it.' : 'Add a section and a parting line.',
-        ),
+          remedy: isSplit ? 'Check that the parting line runs along it.' : 'Add a section and a parting line.',
+        }),
       );
     } else if (grade === 'hard') {
-      found.push(split('care', `draft-${face.id}`, face.name, why, 'More draft if the customer allows; film release, air ports, patience.'));
+      found.push(
+        split({
+          level: 'care',
+          id: `draft-${face.id}`,
+          title: face.name,
+          why,
+          remedy: 'More draft if the customer allows; film release, air ports, patience.',
+        }),
+      );
     }
     if (face.radiusMm < LEAST_RADIUS_MM) {
       found.push(
-        split(
-          'care',
-          `radius-${face.id}`,
-          `${face.name}, radius ${amount('thickness', face.radiusMm)}`,
-          'Gel coat bridges and fiber does not follow: resin-rich, it chips.',
-          `At least ${amount('thickness', LEAST_RADIUS_MM)}, or fill the corner with wetted strands first.`,
-        ),
+        split({
+          level: 'care',
+          id: `radius-${face.id}`,
+          title: words`${face.name}, radius ${amount('thickness', face.radiusMm)}`,
+          why: 'Gel coat bridges and fiber does not follow: resin-rich, it chips.',
+          remedy: words`At least ${amount('thickness', LEAST_RADIUS_MM)}, or fill the corner with wetted strands first.`,
+        }),
       );
     }
     return found;
@@ -112,19 +125,25 @@ function frameObjections({ backing, loadKPa, sagMm }: MoldDesign, shell: ShellSt
     const sag = panelDeflectionM({ ...shell, spanM: backing.spacingMm / 1000, pressurePa: loadKPa * 1000 }).supportedM * 1000;
     if (sag > sagMm) {
       found.push(
-        split(
-          'care',
-          'panel-sag',
-          `Panel of ${amount('thickness', backing.spacingMm)}`,
-          `It gives ${amount('thickness', sag, sag < 1 ? 2 : 1)} under ${String(loadKPa)} kPa, ${amount('thickness', sagMm)} are allowed.`,
-          'Closer frame, thicker shell or a core.',
-        ),
+        split({
+          level: 'care',
+          id: 'panel-sag',
+          title: words`Panel of ${amount('thickness', backing.spacingMm)}`,
+          why: words`It gives ${amount('thickness', sag, sag < 1 ? 2 : 1)} under ${String(loadKPa)} kPa, ${amount('thickness', sagMm)} are allowed.`,
+          remedy: 'Closer frame, thicker shell or a core.',
+        }),
       );
     }
   }
   if (backing.kind !== 'none' && !backing.softStrips) {
     found.push(
-      split('care', 'frame-hard', 'Frame hard on the back', 'It prints through and pulls the face.', 'Bond it on soft strips, only at points.'),
+      split({
+        level: 'care',
+        id: 'frame-hard',
+        title: 'Frame hard on the back',
+        why: 'It prints through and pulls the face.',
+        remedy: 'Bond it on soft strips, only at points.',
+      }),
     );
   }
   return found;
@@ -133,12 +152,12 @@ function frameObjections({ backing, loadKPa, sagMm }: MoldDesign, shell: ShellSt
 function markObjections({ marked, sections }: MoldDesign, { hand }: PlugIntake): Objection[] {
   if (marked || (hand === 'none' && sections.length < 2)) return [];
   return [
-    split(
-      'note',
-      'not-marked',
-      hand === 'none' ? 'Sections not marked' : `${hand} hand not marked`,
-      'Off the plug, halves and hands look alike.',
-      'Letter number, section and hand into the back before it leaves the plug.',
-    ),
+    split({
+      level: 'note',
+      id: 'not-marked',
+      title: hand === 'none' ? 'Sections not marked' : `${hand} hand not marked`,
+      why: 'Off the plug, halves and hands look alike.',
+      remedy: 'Letter number, section and hand into the back before it leaves the plug.',
+    }),
   ];
 }

@@ -1,11 +1,11 @@
-import { amount } from '../units/amounts.js';
+import { amount, words, type Words } from '../units/amounts.js';
 import type { FlangeKind } from '../plan/parts/mold-design.js';
 
 /** One thing a flange needs room for. */
 export interface FlangeStrip {
   readonly name: string;
   readonly mm: number;
-  readonly why: string;
+  readonly why: Words;
 }
 
 /** Typical widths (assumed, docs/references.md#mold-build-up). */
@@ -26,7 +26,7 @@ export function flangeStrips(kind: FlangeKind, trimMm: number, boltMm: number): 
   const bolts = {
     name: 'bolts',
     mm: 2 * EDGE_DIAMETERS * boltMm,
-    why: `Edge distance ${String(EDGE_DIAMETERS)} × ${amount('thickness', boltMm)} on both sides.`,
+    why: words`Edge distance ${String(EDGE_DIAMETERS)} × ${amount('thickness', boltMm)} on both sides.`,
   };
   const edge = { name: 'edge to hold', mm: 20, why: 'Wedges and fingers need it.' };
   const bag = [

@@ -1,10 +1,10 @@
-import { amount } from '../units/amounts.js';
+import { amount, words, type Words } from '../units/amounts.js';
 import type { MoldUse } from '../plan/parts/plug-intake.js';
 
 export interface ThicknessRange {
   readonly fromMm: number;
   readonly toMm: number;
-  readonly why: string;
+  readonly why: Words;
 }
 
 /** Size classes by longest side (docs/references.md#mold-build-up). */
@@ -25,6 +25,6 @@ export function usualThickness(longestSideMm: number, use: MoldUse, partMm: numb
   return {
     fromMm,
     toMm: Math.max(size.toMm * factor, fromMm),
-    why: `Longest side ${amount('thickness', longestSideMm)}, ${use} use, at least twice the part’s ${amount('thickness', partMm)}.`,
+    why: words`Longest side ${amount('thickness', longestSideMm)}, ${use} use, at least twice the part’s ${amount('thickness', partMm)}.`,
   };
 }

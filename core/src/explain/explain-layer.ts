@@ -15,8 +15,8 @@ function density(layer: PlanLayer, cards: CardLibrary): { rho: number; inputs: E
   return {
     rho,
     inputs: [
-      fromCard(card, 'rho_r', 'ρr', 'Density of the resin without filler', card.kinetics.rho_r, 'kg/m³'),
-      fromCard(card, 'filler_w', 'wf', 'Filler in the paste', card.kinetics.filler_w ?? 0, ''),
+      fromCard(card, 'rho_r', { symbol: 'ρr', name: 'Density of the resin without filler', value: card.kinetics.rho_r, unit: 'kg/m³' }),
+      fromCard(card, 'filler_w', { symbol: 'wf', name: 'Filler in the paste', value: card.kinetics.filler_w ?? 0, unit: '' }),
     ],
   };
 }
@@ -24,12 +24,12 @@ function density(layer: PlanLayer, cards: CardLibrary): { rho: number; inputs: E
 /** Thickness of a layer: a film as it is laid, plies from areal weight and resin. */
 export function explainThickness(layer: PlanLayer, cards: CardLibrary): Explanation {
   const { thicknessM, glassW } = layerBuild(layer, cards);
-  const result = given('rule', 'h', 'Thickness', thicknessM * 1000, 'mm', MM);
+  const result = given({ origin: 'rule', symbol: 'h', name: 'Thickness', value: thicknessM * 1000, unit: 'mm', ...MM });
   if (!layer.laminate) {
     return {
       title: `${layer.name}, thickness`,
       formula: 'h = film',
-      inputs: [given('plan', 'film', 'Wet film', layer.wetFilmUm ?? 0, 'µm', { quantity: 'film' })],
+      inputs: [given({ origin: 'plan', symbol: 'film', name: 'Wet film', value: layer.wetFilmUm ?? 0, unit: 'µm', quantity: 'film' })],
       result,
       remark: 'Shrink and what evaporates are left out: measure the wet film with a gauge.',
       reference: 'laminate-thickness',
@@ -41,13 +41,13 @@ export function explainThickness(layer: PlanLayer, cards: CardLibrary): Explanat
     title: `${layer.name}, thickness`,
     formula: 'h = plies · gsm / w / ρ;  w = 1 / (1 + ratio);  1/ρ = w/2560 + (1 − w)/ρpaste',
     inputs: [
-      given('plan', 'plies', 'Plies', plies, ''),
-      given('plan', 'gsm', 'Areal weight of one', glassGsm, 'g/m²', { quantity: 'arealWeight' }),
-      given('plan', 'ratio', 'Resin to glass by weight', resinToGlass, ': 1', { digits: 2 }),
-      given('rule', 'w', 'Glass by weight', glassW, '', { digits: 3 }),
-      given('rule', 'ρ', 'Density of the laminate', rho, 'kg/m³', { digits: 0 }),
+      given({ origin: 'plan', symbol: 'plies', name: 'Plies', value: plies, unit: '' }),
+      given({ origin: 'plan', symbol: 'gsm', name: 'Areal weight of one', value: glassGsm, unit: 'g/m²', quantity: 'arealWeight' }),
+      given({ origin: 'plan', symbol: 'ratio', name: 'Resin to glass by weight', value: resinToGlass, unit: ': 1', digits: 2 }),
+      given({ origin: 'rule', symbol: 'w', name: 'Glass by weight', value: glassW, unit: '', digits: 3 }),
+      given({ origin: 'rule', symbol: 'ρ', name: 'Density of the laminate', value: rho, unit: 'kg/m³', digits: 0 }),
       ...inputs,
-      given('constant', 'glass', 'Density of glass', GLASS.rho, 'kg/m³'),
+      given({ origin: 'constant', symbol: 'glass', name: 'Density of glass', value: GLASS.rho, unit: 'kg/m³' }),
     ],
     result,
     remark: 'Without voids. Well rolled mat comes close; cloth laid by hand holds a little air.',
@@ -65,16 +65,23 @@ export function explainMixed(layer: PlanLayer, areaM2: number, cards: CardLibrar
     title: `${layer.name}, resin to mix`,
     formula: 'm = A · h · ρ · (1 − w) / t',
     inputs: [
-      given('plan', 'A', 'Area of the mold', areaM2, 'm²', { quantity: 'area', digits: 2 }),
-      given('rule', 'h', 'Thickness', thicknessM * 1000, 'mm', MM),
-      given('rule', 'ρ', 'Density of the layer', rho, 'kg/m³', { digits: 0 }),
-      given('rule', 'w', 'Glass by weight', glassW, '', { digits: 3 }),
+      given({ origin: 'plan', symbol: 'A', name: 'Area of the mold', value: areaM2, unit: 'm²', quantity: 'area', digits: 2 }),
+      given({ origin: 'rule', symbol: 'h', name: 'Thickness', value: thicknessM * 1000, unit: 'mm', ...MM }),
+      given({ origin: 'rule', symbol: 'ρ', name: 'Density of the layer', value: rho, unit: 'kg/m³', digits: 0 }),
+      given({ origin: 'rule', symbol: 'w', name: 'Glass by weight', value: glassW, unit: '', digits: 3 }),
       layer.application
-        ? given('assumed', 't', `Share that reaches the mold, ${layer.application.method}`, transferOf(layer, card), '', { digits: 2 })
-        : fromCard(card, 'transferShare', 't', 'Share that reaches the mold', card.transfer, '', { digits: 2 }),
+        ? given({
+            origin: 'assumed',
+            symbol: 't',
+            name: `Share that reaches the mold, ${layer.application.method}`,
+            value: transferOf(layer, card),
+            unit: '',
+            digits: 2,
+          })
+        : fromCard(card, 'transferShare', { symbol: 't', name: 'Share that reaches the mold', value: card.transfer, unit: '', digits: 2 }),
       ...inputs,
     ],
-    result: given('rule', 'm', 'Resin to mix', mixedKg, 'kg', { quantity: 'mass' }),
+    result: given({ origin: 'rule', symbol: 'm', name: 'Resin to mix', value: mixedKg, unit: 'kg', quantity: 'mass' }),
     remark: 'Brush loses little, spray a quarter to a half; the pot and the tools keep some as well.',
     reference: 'transfer',
   };

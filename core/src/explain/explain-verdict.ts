@@ -29,7 +29,12 @@ export function explainVerdict(verdict: Verdict, context: VerdictContext): Expla
   const layer = context.plan.sessions.flatMap((s) => s.layers).find(({ id }) => id === verdict.aboutId);
   switch (verdict.kind) {
     case 'interface-peak':
-      return heat(verdict, context, hottestBulk(context), given('plan', 'limit', 'Heat limit of the plug’s face', verdict.limit, '°C', C));
+      return heat(
+        verdict,
+        context,
+        hottestBulk(context),
+        given({ origin: 'plan', symbol: 'limit', name: 'Heat limit of the plug’s face', value: verdict.limit, unit: '°C', ...C }),
+      );
     case 'layer-peak':
       return heat(verdict, context, layer, limitOf(layer, context, 'maxLaminateC', 'Hottest laminate wanted', verdict.limit));
     case 'activation':
@@ -55,23 +60,43 @@ function hottestBulk({ plan, cards }: VerdictContext): PlanLayer | undefined {
 }
 
 function limitOf(layer: PlanLayer | undefined, { cards }: VerdictContext, key: string, name: string, value: number): ExplainedInput {
-  if (!layer) return given('rule', 'limit', name, value, '°C', C);
-  return fromCard(cardOf(cards, layer.cardId), key, 'limit', name, value, '°C', C);
+  if (!layer) return given({ origin: 'rule', symbol: 'limit', name, value, unit: '°C', ...C });
+  return fromCard(cardOf(cards, layer.cardId), key, { symbol: 'limit', name, value, unit: '°C', ...C });
 }
 
 /** A peak: the heat equation, the heat in the layer, and how hot it would get if none got out. */
 function heat(verdict: Verdict, { plan, cards }: VerdictContext, layer: PlanLayer | undefined, limit: ExplainedInput): Explanation {
   const inputs: ExplainedInput[] = [
     limit,
-    given('plan', 'shop', 'Shop, mean and swing', `${plan.climate.meanC.toFixed(1)} ± ${plan.climate.swingC.toFixed(1)}`, '°C'),
-    given('rule', 'htop', plan.climate.fan ? 'Heat to moving air' : 'Heat to still air', plan.climate.fan ? FAN_H : STILL_H, 'W/m²K'),
-    given('plan', 'plug', 'Plug', plan.plug.thicknessMm, 'mm', { quantity: 'thickness', note: plan.plug.materialId }),
+    given({
+      origin: 'plan',
+      symbol: 'shop',
+      name: 'Shop, mean and swing',
+      value: `${plan.climate.meanC.toFixed(1)} ± ${plan.climate.swingC.toFixed(1)}`,
+      unit: '°C',
+    }),
+    given({
+      origin: 'rule',
+      symbol: 'htop',
+      name: plan.climate.fan ? 'Heat to moving air' : 'Heat to still air',
+      value: plan.climate.fan ? FAN_H : STILL_H,
+      unit: 'W/m²K',
+    }),
+    given({
+      origin: 'plan',
+      symbol: 'plug',
+      name: 'Plug',
+      value: plan.plug.thicknessMm,
+      unit: 'mm',
+      quantity: 'thickness',
+      note: plan.plug.materialId,
+    }),
   ];
   return {
     title: `${verdict.subject}, highest temperature`,
     formula: 'C · dT/dt = Σ G · (Tn − T) + q · dα/dt;  q = ρ · wr · H;  without loss: ΔT = wr · H / cp;  margin = limit − peak',
     inputs: layer ? [...heatInputs(layer, cards), ...inputs] : inputs,
-    result: given('simulated', 'peak', 'Predicted', verdict.value, '°C', C),
+    result: given({ origin: 'simulated', symbol: 'peak', name: 'Predicted', value: verdict.value, unit: '°C', ...C }),
     remark: 'Simulated through the whole stack. Near the critical thickness 5 % more heat is 9 K: read it as a band.',
     reference: 'kamal-1974',
   };
@@ -83,16 +108,26 @@ function heatInputs(layer: PlanLayer, cards: CardLibrary): ExplainedInput[] {
   const mixed = mixLayer({ ...cardSubstances(card.kinetics), glassW });
   const { H } = card.kinetics;
   return [
-    given('plan', 'h', `Thickness of ${layer.name}`, thicknessM * 1000, 'mm', { quantity: 'thickness', digits: 2 }),
-    ...(layer.catalystPct === null ? [] : [given('plan', 'cat', 'Catalyst', layer.catalystPct, '%', { digits: 2 })]),
-    fromCard(card, 'H', 'H', 'Heat of cure per kg of resin', H / 1000, 'kJ/kg', { digits: 0 }),
-    given('rule', 'wr', 'Reactive resin in the layer', mixed.reactiveW, '', { digits: 3 }),
-    given('rule', 'ρ', 'Density of the layer', mixed.rho, 'kg/m³', { digits: 0 }),
-    given('rule', 'cp', 'Specific heat of the layer', mixed.cp / 1000, 'kJ/kgK', { digits: 2 }),
-    given('rule', 'q', 'Heat in the layer', (mixed.rho * mixed.reactiveW * H) / 1e6, 'MJ/m³', { digits: 0 }),
-    given('rule', 'ΔT', 'Rise if none got out', (mixed.reactiveW * H) / mixed.cp, 'K', K),
-    fromCard(card, 'k2', 'k2', 'Cure rate at 25 °C', card.kinetics.k2.toExponential(2), '1/s'),
-    fromCard(card, 'E2', 'E', 'Activation energy', card.kinetics.E2 / 1000, 'kJ/mol', { digits: 1 }),
+    given({
+      origin: 'plan',
+      symbol: 'h',
+      name: `Thickness of ${layer.name}`,
+      value: thicknessM * 1000,
+      unit: 'mm',
+      quantity: 'thickness',
+      digits: 2,
+    }),
+    ...(layer.catalystPct === null
+      ? []
+      : [given({ origin: 'plan', symbol: 'cat', name: 'Catalyst', value: layer.catalystPct, unit: '%', digits: 2 })]),
+    fromCard(card, 'H', { symbol: 'H', name: 'Heat of cure per kg of resin', value: H / 1000, unit: 'kJ/kg', digits: 0 }),
+    given({ origin: 'rule', symbol: 'wr', name: 'Reactive resin in the layer', value: mixed.reactiveW, unit: '', digits: 3 }),
+    given({ origin: 'rule', symbol: 'ρ', name: 'Density of the layer', value: mixed.rho, unit: 'kg/m³', digits: 0 }),
+    given({ origin: 'rule', symbol: 'cp', name: 'Specific heat of the layer', value: mixed.cp / 1000, unit: 'kJ/kgK', digits: 2 }),
+    given({ origin: 'rule', symbol: 'q', name: 'Heat in the layer', value: (mixed.rho * mixed.reactiveW * H) / 1e6, unit: 'MJ/m³', digits: 0 }),
+    given({ origin: 'rule', symbol: 'ΔT', name: 'Rise if none got out', value: (mixed.reactiveW * H) / mixed.cp, unit: 'K', ...K }),
+    fromCard(card, 'k2', { symbol: 'k2', name: 'Cure rate at 25 °C', value: card.kinetics.k2.toExponential(2), unit: '1/s' }),
+    fromCard(card, 'E2', { symbol: 'E', name: 'Activation energy', value: card.kinetics.E2 / 1000, unit: 'kJ/mol', digits: 1 }),
   ];
 }
 
@@ -103,13 +138,13 @@ function cure(verdict: Verdict, { cards, plan }: VerdictContext, layer: PlanLaye
     formula: 'dα/dt = (k1 · e1 + k2 · e2 · α^m) · (αmax − α)^n;  margin = α − limit',
     inputs: card
       ? [
-          fromCard(card, 'demoldCure', 'limit', 'Wanted before demolding', verdict.limit, '', { digits: 2 }),
+          fromCard(card, 'demoldCure', { symbol: 'limit', name: 'Wanted before demolding', value: verdict.limit, unit: '', digits: 2 }),
           ...rateInputs(card),
-          given('plan', 'shop', 'Shop, mean', plan.climate.meanC, '°C', C),
-          given('plan', 't', 'Demolding after the start of day 1', plan.demoldMin / 60, 'h', { digits: 1 }),
+          given({ origin: 'plan', symbol: 'shop', name: 'Shop, mean', value: plan.climate.meanC, unit: '°C', ...C }),
+          given({ origin: 'plan', symbol: 't', name: 'Demolding after the start of day 1', value: plan.demoldMin / 60, unit: 'h', digits: 1 }),
         ]
       : [],
-    result: given('simulated', 'α', 'Lowest degree of cure in the layer', verdict.value, '', { digits: 3 }),
+    result: given({ origin: 'simulated', symbol: 'α', name: 'Lowest degree of cure in the layer', value: verdict.value, unit: '', digits: 3 }),
     remark: 'In a cool shop cure stops short of full: αmax follows from the glass transition. Warmth brings the rest.',
     reference: 'dibenedetto-1987',
   };
@@ -118,10 +153,10 @@ function cure(verdict: Verdict, { cards, plan }: VerdictContext, layer: PlanLaye
 function rateInputs(card: ResinCard): ExplainedInput[] {
   const { kinetics } = card;
   return [
-    fromCard(card, 'k1', 'k1', 'k1 at 25 °C', kinetics.k1.toExponential(2), '1/s'),
-    fromCard(card, 'k2', 'k2', 'k2 at 25 °C', kinetics.k2.toExponential(2), '1/s'),
-    fromCard(card, 'm', 'm', 'Order m', kinetics.m, ''),
-    fromCard(card, 'n', 'n', 'Order n', kinetics.n, ''),
+    fromCard(card, 'k1', { symbol: 'k1', name: 'k1 at 25 °C', value: kinetics.k1.toExponential(2), unit: '1/s' }),
+    fromCard(card, 'k2', { symbol: 'k2', name: 'k2 at 25 °C', value: kinetics.k2.toExponential(2), unit: '1/s' }),
+    fromCard(card, 'm', { symbol: 'm', name: 'Order m', value: kinetics.m, unit: '' }),
+    fromCard(card, 'n', { symbol: 'n', name: 'Order n', value: kinetics.n, unit: '' }),
   ];
 }
 
@@ -133,15 +168,22 @@ function glass(verdict: Verdict, { cards }: VerdictContext, layer: PlanLayer | u
     formula: 'Tg = Tg0 + (Tg1 − Tg0) · λ · α / (1 − (1 − λ) · α);  limit = Tg − below;  margin = limit − T',
     inputs: card
       ? [
-          fromCard(card, 'Tg0', 'Tg0', 'Tg uncured', card.kinetics.Tg0, '°C', C),
-          fromCard(card, 'Tg1', 'Tg1', 'Tg fully cured', card.kinetics.Tg1, '°C', C),
-          fromCard(card, 'lam', 'λ', 'Shape of Tg over cure', card.kinetics.lam, '', { digits: 2 }),
-          given('simulated', 'α', 'Degree of cure of that place', cureOf(verdict.limit + below, card), '', { digits: 3 }),
-          given('rule', 'below', 'Stay below by', below, 'K', K),
-          given('rule', 'limit', 'Limit', verdict.limit, '°C', C),
+          fromCard(card, 'Tg0', { symbol: 'Tg0', name: 'Tg uncured', value: card.kinetics.Tg0, unit: '°C', ...C }),
+          fromCard(card, 'Tg1', { symbol: 'Tg1', name: 'Tg fully cured', value: card.kinetics.Tg1, unit: '°C', ...C }),
+          fromCard(card, 'lam', { symbol: 'λ', name: 'Shape of Tg over cure', value: card.kinetics.lam, unit: '', digits: 2 }),
+          given({
+            origin: 'simulated',
+            symbol: 'α',
+            name: 'Degree of cure of that place',
+            value: cureOf(verdict.limit + below, card),
+            unit: '',
+            digits: 3,
+          }),
+          given({ origin: 'rule', symbol: 'below', name: 'Stay below by', value: below, unit: 'K', ...K }),
+          given({ origin: 'rule', symbol: 'limit', name: 'Limit', value: verdict.limit, unit: '°C', ...C }),
         ]
       : [],
-    result: given('simulated', 'T', 'Temperature there', verdict.value, '°C', C),
+    result: given({ origin: 'simulated', symbol: 'T', name: 'Temperature there', value: verdict.value, unit: '°C', ...C }),
     remark: 'Above its glass transition the laminate is soft: it bends as it is pulled, and prints.',
     reference: 'dibenedetto-1987',
   };
@@ -177,19 +219,38 @@ function joint(verdict: Verdict, { plan, cards, windows }: VerdictContext): Expl
     inputs: [
       ...(overlay
         ? [
-            fromCard(card, 'overlayAfterMin', 'N', 'Next coat may go on after', overlay.afterMin, 'min'),
-            fromCard(card, 'overlayAtC', 'Tref', '… at', overlay.atC, '°C', C),
-            fromCard(card, 'overlayFilmUm', 'd', '… for a film of', overlay.filmUm, 'µm', { quantity: 'film' }),
+            fromCard(card, 'overlayAfterMin', { symbol: 'N', name: 'Next coat may go on after', value: overlay.afterMin, unit: 'min' }),
+            fromCard(card, 'overlayAtC', { symbol: 'Tref', name: '… at', value: overlay.atC, unit: '°C', ...C }),
+            fromCard(card, 'overlayFilmUm', { symbol: 'd', name: '… for a film of', value: overlay.filmUm, unit: 'µm', quantity: 'film' }),
           ]
         : []),
-      given('simulated', 'αopen', 'Degree of cure that is', thresholds.opens, '', { digits: 3, note: 'the card’s own condition, simulated' }),
-      ...(restartBelowC === null ? [] : [fromCard(card, 'restartBelowC', 'Tr', 'And past its peak, below', restartBelowC, '°C', C)]),
-      fromCard(card, 'bondClosesH', 'H', 'Lay on before, else abrade', card.limits.bondClosesH, 'h'),
-      ...(pockets ? [fromCard(card, 'pocketSlowdown', 'slow', 'In a deep pocket it takes … times as long', card.spread.pocketSlowdown, '×')] : []),
-      given('simulated', 'α', 'Degree of cure at the planned start', zone.cureAtStart, '', { digits: 3 }),
-      given('simulated', 'T', 'Temperature at the joint then', window.tempAtStartC, '°C', C),
+      given({
+        origin: 'simulated',
+        symbol: 'αopen',
+        name: 'Degree of cure that is',
+        value: thresholds.opens,
+        unit: '',
+        digits: 3,
+        note: 'the card’s own condition, simulated',
+      }),
+      ...(restartBelowC === null
+        ? []
+        : [fromCard(card, 'restartBelowC', { symbol: 'Tr', name: 'And past its peak, below', value: restartBelowC, unit: '°C', ...C })]),
+      fromCard(card, 'bondClosesH', { symbol: 'H', name: 'Lay on before, else abrade', value: card.limits.bondClosesH, unit: 'h' }),
+      ...(pockets
+        ? [
+            fromCard(card, 'pocketSlowdown', {
+              symbol: 'slow',
+              name: 'In a deep pocket it takes … times as long',
+              value: card.spread.pocketSlowdown,
+              unit: '×',
+            }),
+          ]
+        : []),
+      given({ origin: 'simulated', symbol: 'α', name: 'Degree of cure at the planned start', value: zone.cureAtStart, unit: '', digits: 3 }),
+      given({ origin: 'simulated', symbol: 'T', name: 'Temperature at the joint then', value: window.tempAtStartC, unit: '°C', ...C }),
     ],
-    result: given('simulated', 'margin', 'Inside by', verdict.margin, 'h', { digits: 1 }),
+    result: given({ origin: 'simulated', symbol: 'margin', name: 'Inside by', value: verdict.margin, unit: 'h', digits: 1 }),
     remark: 'The bench decides: try it with a glove in the cup, on the flange and in the deepest corner.',
     reference: 'window-thresholds',
   };
@@ -205,13 +266,13 @@ function plain(verdict: Verdict, { plan, cards }: VerdictContext, layer: PlanLay
   const more = verdict.quantity === 'temperature' ? C : { digits: 2 };
   const limit =
     owner && limitKey
-      ? fromCard(cardOf(cards, owner.cardId), limitKey, 'limit', 'Limit', verdict.limit, unit, more)
-      : given('rule', 'limit', 'Limit', verdict.limit, unit, more);
+      ? fromCard(cardOf(cards, owner.cardId), limitKey, { symbol: 'limit', name: 'Limit', value: verdict.limit, unit, ...more })
+      : given({ origin: 'rule', symbol: 'limit', name: 'Limit', value: verdict.limit, unit, ...more });
   return {
     title: verdict.subject,
     formula: verdict.sense === 'at most' ? 'margin = limit − value' : 'margin = value − limit',
     inputs: [limit],
-    result: given('plan', 'value', 'In this plan', verdict.value, unit, more),
+    result: given({ origin: 'plan', symbol: 'value', name: 'In this plan', value: verdict.value, unit, ...more }),
     remark: verdict.remedy,
     reference: 'card-values',
   };

@@ -39,18 +39,13 @@ export function fillFormula(formula: string, inputs: readonly ExplainedInput[], 
   });
 }
 
+/** What is said of an input besides where it comes from. */
+type InputParts = Pick<ExplainedInput, 'symbol' | 'name' | 'value' | 'unit'> & Partial<ExplainedInput>;
+
 /** A value of a card as input, with the card's own word on where it comes from. */
-export function fromCard(
-  card: ResinCard,
-  key: string,
-  symbol: string,
-  name: string,
-  value: number | string,
-  unit: string,
-  more: Partial<ExplainedInput> = {},
-): ExplainedInput {
+export function fromCard(card: ResinCard, key: string, parts: InputParts): ExplainedInput {
   const source = sourceOf(card.sheet, key);
-  return { symbol, name, value, unit, origin: source.origin, note: [card.name, source.note, source.date].filter(Boolean).join(', '), ...more };
+  return { origin: source.origin, note: [card.name, source.note, source.date].filter(Boolean).join(', '), ...parts };
 }
 
 function sourceOf({ values }: MaterialCard, key: string): { origin: ValueOrigin; note: string; date: string | null } {
@@ -58,13 +53,6 @@ function sourceOf({ values }: MaterialCard, key: string): { origin: ValueOrigin;
 }
 
 /** An input that is not a card's. */
-export function given(
-  origin: InputOrigin,
-  symbol: string,
-  name: string,
-  value: number | string,
-  unit: string,
-  more: Partial<ExplainedInput> = {},
-): ExplainedInput {
-  return { symbol, name, value, unit, origin, note: '', ...more };
+export function given(parts: InputParts & { readonly origin: InputOrigin }): ExplainedInput {
+  return { note: '', ...parts };
 }

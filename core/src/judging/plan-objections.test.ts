@@ -7,7 +7,7 @@ import { fillAmounts } from '../units/amounts.js';
 import { cardLibrary, keepCardVersions } from '../plan/card-library.js';
 import { checkPlan } from '../plan/check-plan.js';
 import { changeLayer, withPatches, withRole } from '../plan/edit-plan.js';
-import { objection, planStages, worstFirst, worstObjection } from '../plan/objection.js';
+import { planStages, worstFirst, worstObjection, type Objection } from '../plan/objection.js';
 import type { PlanDocument } from '../plan/plan-document.js';
 import { ALONE, planObjections } from './plan-objections.js';
 import { planFromTemplate, stackTemplates } from '../plan/stack-templates.js';
@@ -15,8 +15,10 @@ import { planFromTemplate, stackTemplates } from '../plan/stack-templates.js';
 const cards = cardLibrary();
 const start = { startDate: '2026-12-07', areaM2: 1, plug: { materialId: 'abs', thicknessMm: 6, heatLimitC: 85 } };
 
+const one = (stage: Objection['stage'], level: Objection['level'], id: string): Objection => ({ stage, level, id, title: '', why: '', remedy: '' });
+
 test('worst first, what is equal in the trade’s order', () => {
-  const some = [objection('kit', 'note', 'a', '', '', ''), objection('mix', 'stop', 'b', '', '', ''), objection('plug', 'stop', 'c', '', '', '')];
+  const some = [one('kit', 'note', 'a'), one('mix', 'stop', 'b'), one('plug', 'stop', 'c')];
   expect(worstFirst(some).map(({ id }) => id)).toEqual(['c', 'b', 'a']);
   expect(worstObjection(some)).toBe('stop');
   expect(worstObjection([])).toBeNull();

@@ -9,7 +9,7 @@ import { infusionObjections } from '../stack/plan-infusion.js';
 import { stackObjections } from '../stack/stack-objections.js';
 import { shellOf } from '../stack/tally.js';
 import type { CardLibrary } from '../plan/card-library.js';
-import { objection, worstFirst, type Objection } from '../plan/objection.js';
+import { worstFirst, type Objection } from '../plan/objection.js';
 import type { PlanDocument } from '../plan/plan-document.js';
 
 /** What is known around a plan: other builds and molds of its part, and gel times from the simulation by layer [s after laying]. */
@@ -23,18 +23,16 @@ export interface AroundPlan {
 export const ALONE: AroundPlan = { siblings: [], gelS: new Map(), backing: null };
 
 function plugObjections(plan: PlanDocument, cards: CardLibrary, { siblings }: AroundPlan): Objection[] {
-  const found = planCompatibility(plan, cards).map(({ rule, acting, on }) =>
-    objection(
-      'plug',
-      rule.level === 'warn' ? 'care' : rule.level,
-      `plug-${rule.id}-${on.id}`,
-      `${acting.name} on ${on.name}`,
-      rule.mechanism,
-      rule.remedy,
-    ),
-  );
+  const found = planCompatibility(plan, cards).map(({ rule, acting, on }): Objection => ({
+    stage: 'plug',
+    level: rule.level === 'warn' ? 'care' : rule.level,
+    id: `plug-${rule.id}-${on.id}`,
+    title: `${acting.name} on ${on.name}`,
+    why: rule.mechanism,
+    remedy: rule.remedy,
+  }));
   const hand = handFinding(plan.intake ?? DEFAULT_INTAKE, siblings);
-  return hand ? [...found, objection('plug', hand.level, 'hand', 'Left and right', hand.why, hand.remedy)] : found;
+  return hand ? [...found, { stage: 'plug', level: hand.level, id: 'hand', title: 'Left and right', why: hand.why, remedy: hand.remedy }] : found;
 }
 
 /** Every rule that objects to a plan besides its simulated limits, worst first. */

@@ -1,7 +1,7 @@
-import { amount } from '../units/amounts.js';
+import { amount, words } from '../units/amounts.js';
 import { cardNumber } from '../materials/material-card.js';
 import type { CardLibrary } from '../plan/card-library.js';
-import { objection, type Objection } from '../plan/objection.js';
+import type { Objection } from '../plan/objection.js';
 import type { PlanDocument, PlanLayer } from '../plan/plan-document.js';
 import { DEFAULT_KIT, type KitPlan } from '../plan/parts/kit-plan.js';
 import { plyPieces, type Piece } from './pieces.js';
@@ -107,27 +107,23 @@ function fabricKit(
 export function kitObjections(plan: PlanDocument, kits: readonly FabricKit[]): Objection[] {
   const found: Objection[] = [];
   if (kits.length > 0 && (plan.patches ?? []).length === 0)
-    found.push(
-      objection(
-        'kit',
-        'note',
-        'no-patches',
-        'No measured patches',
-        'Pieces are cut from one square of the area (assumed).',
-        'Measure the patches under Plug.',
-      ),
-    );
+    found.push({
+      stage: 'kit',
+      level: 'note',
+      id: 'no-patches',
+      title: 'No measured patches',
+      why: 'Pieces are cut from one square of the area (assumed).',
+      remedy: 'Measure the patches under Plug.',
+    });
   for (const { fabricId, name, rollWidthAssumed } of kits)
     if (rollWidthAssumed)
-      found.push(
-        objection(
-          'kit',
-          'note',
-          `roll-${fabricId}`,
-          name,
-          `No roll width is stated; ${amount('thickness', ASSUMED_ROLL_MM)} is taken (assumed).`,
-          'Choose the reinforcement in the stack, or type the roll’s width.',
-        ),
-      );
+      found.push({
+        stage: 'kit',
+        level: 'note',
+        id: `roll-${fabricId}`,
+        title: name,
+        why: words`No roll width is stated; ${amount('thickness', ASSUMED_ROLL_MM)} is taken (assumed).`,
+        remedy: 'Choose the reinforcement in the stack, or type the roll’s width.',
+      });
   return found;
 }

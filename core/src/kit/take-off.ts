@@ -4,7 +4,7 @@ import { cardOf, type CardLibrary } from '../plan/card-library.js';
 import type { PlanDocument } from '../plan/plan-document.js';
 import { releaseUse } from '../release/release-schedule.js';
 import { infusedLayers } from '../stack/plan-infusion.js';
-import { amount, fillAmounts } from '../units/amounts.js';
+import { amount, fillAmounts, words, type Words } from '../units/amounts.js';
 import { laidMasses } from '../stack/tally.js';
 import { DEFAULT_KIT } from '../plan/parts/kit-plan.js';
 import { kitSheet } from './kit-sheet.js';
@@ -19,7 +19,7 @@ export interface TakeOffLine {
   readonly unit: 'kg' | 'm' | 'm²' | 'l';
   /** In the shop's money; null: its card does not say */
   readonly cost: number | null;
-  readonly note: string;
+  readonly note: Words;
 }
 
 /** Everything a plan uses, with the shop's waste. */
@@ -59,7 +59,7 @@ function fabricLines(plan: PlanDocument, cards: CardLibrary): TakeOffLine[] {
       take: takeM,
       unit: 'm',
       cost: perM2 === null ? null : (perM2 * takeM * roll.rollWidthMm) / 1000,
-      note: `${String(plies.length)} plies, ${String(pieces)} pieces, roll ${amount('thickness', roll.rollWidthMm)}`,
+      note: words`${String(plies.length)} plies, ${String(pieces)} pieces, roll ${amount('thickness', roll.rollWidthMm)}`,
     };
   });
 }

@@ -19,15 +19,14 @@ function plug(id: string, name: string, heatLimitC: number, needs: string): Mate
   return card('plug material', id, name, { ...plugMaterials[id], heatLimitC, needs });
 }
 
-function mat(
-  id: string,
-  name: string,
-  form: string,
-  arealGsm: number,
-  resinToGlass: number,
-  more: Readonly<Record<string, CardScalar>> = {},
-): MaterialCard {
-  return card('reinforcement', id, name, { form, arealGsm, resinToGlass, rollWidthMm: 1250, overlapMm: 50, wasteSharePct: 12, ...more });
+interface Reinforcement extends Readonly<Record<string, CardScalar>> {
+  readonly form: string;
+  readonly arealGsm: number;
+  readonly resinToGlass: number;
+}
+
+function mat(id: string, name: string, values: Reinforcement): MaterialCard {
+  return card('reinforcement', id, name, { rollWidthMm: 1250, overlapMm: 50, wasteSharePct: 12, ...values });
 }
 
 const SOLUBLE = { binder: 'styrene-soluble powder', layRateM2h: 4, permeabilityM2: 2e-9 };
@@ -36,15 +35,15 @@ const CLOTH = { binder: 'none', layRateM2h: 5, overlapMm: 25, permeabilityM2: 3e
 /** Everything else that a shop keeps, generic and made up. */
 export const builtInMaterials: readonly MaterialCard[] = [
   ...builtInResins,
-  mat('veil_30', 'Surface veil 30', 'veil', 30, 8, { ...SOLUBLE, layRateM2h: 5 }),
-  mat('mat_225', 'Chopped mat 225', 'chopped mat', 225, 2.5, SOLUBLE),
-  mat('mat_300', 'Chopped mat 300', 'chopped mat', 300, 2.5, SOLUBLE),
-  mat('mat_450', 'Chopped mat 450', 'chopped mat', 450, 2.4, SOLUBLE),
-  mat('cloth_160', 'Cloth 160, plain', 'cloth', 160, 1.1, CLOTH),
-  mat('cloth_290', 'Cloth 290, twill', 'cloth', 290, 1, CLOTH),
-  mat('biax_600', 'Stitched cloth 600', 'cloth', 600, 1, { ...CLOTH, layRateM2h: 3 }),
-  mat('core_foam_10', 'Foam core 10 mm', 'core', 800, 0.6, { thicknessMm: 10, layRateM2h: 3, rollWidthMm: 1200 }),
-  mat('flow_mesh', 'Flow mesh', 'flow mesh', 180, 3, { thicknessMm: 1, permeabilityM2: 1e-8, layRateM2h: 8 }),
+  mat('veil_30', 'Surface veil 30', { form: 'veil', arealGsm: 30, resinToGlass: 8, ...SOLUBLE, layRateM2h: 5 }),
+  mat('mat_225', 'Chopped mat 225', { form: 'chopped mat', arealGsm: 225, resinToGlass: 2.5, ...SOLUBLE }),
+  mat('mat_300', 'Chopped mat 300', { form: 'chopped mat', arealGsm: 300, resinToGlass: 2.5, ...SOLUBLE }),
+  mat('mat_450', 'Chopped mat 450', { form: 'chopped mat', arealGsm: 450, resinToGlass: 2.4, ...SOLUBLE }),
+  mat('cloth_160', 'Cloth 160, plain', { form: 'cloth', arealGsm: 160, resinToGlass: 1.1, ...CLOTH }),
+  mat('cloth_290', 'Cloth 290, twill', { form: 'cloth', arealGsm: 290, resinToGlass: 1, ...CLOTH }),
+  mat('biax_600', 'Stitched cloth 600', { form: 'cloth', arealGsm: 600, resinToGlass: 1, ...CLOTH, layRateM2h: 3 }),
+  mat('core_foam_10', 'Foam core 10 mm', { form: 'core', arealGsm: 800, resinToGlass: 0.6, thicknessMm: 10, layRateM2h: 3, rollWidthMm: 1200 }),
+  mat('flow_mesh', 'Flow mesh', { form: 'flow mesh', arealGsm: 180, resinToGlass: 3, thicknessMm: 1, permeabilityM2: 1e-8, layRateM2h: 8 }),
   card('filler', 'filler_trihydrate', 'Alumina trihydrate', { ...DEFAULT_FILLER, usualShare: 0.4, needsRespirator: true }),
   card('filler', 'filler_microspheres', 'Hollow glass spheres', { rho: 250, cp: 800, k: 0.08, usualShare: 0.1, needsRespirator: true }),
   card('filler', 'filler_silica', 'Fumed silica', { rho: 2200, cp: 750, k: 1.3, usualShare: 0.03, needsRespirator: true }),

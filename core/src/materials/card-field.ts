@@ -28,13 +28,13 @@ interface NumberExtra {
 
 /** Short makers for the tables of fields, all of one group. */
 export function fieldGroup(group: string): {
-  number: (key: string, label: string, unit: string, min: number, max: number, extra?: NumberExtra) => CardField;
+  number: (key: string, label: string, unit: string, range: readonly [min: number, max: number], extra?: NumberExtra) => CardField;
   text: (key: string, label: string, hint?: string) => CardField;
   flag: (key: string, label: string, hint?: string) => CardField;
   choice: (key: string, label: string, choices: readonly string[], required?: boolean) => CardField;
 } {
   return {
-    number: (key, label, unit, min, max, extra = {}) => ({ key, label, group, type: 'number', unit, min, max, ...extra }),
+    number: (key, label, unit, [min, max], extra = {}) => ({ key, label, group, type: 'number', unit, min, max, ...extra }),
     text: (key, label, hint) => ({ key, label, group, type: 'text', unit: '', max: 200, ...(hint === undefined ? {} : { hint }) }),
     flag: (key, label, hint) => ({ key, label, group, type: 'flag', unit: '', ...(hint === undefined ? {} : { hint }) }),
     choice: (key, label, choices, required = false) => ({ key, label, group, type: 'choice', unit: '', choices, required }),

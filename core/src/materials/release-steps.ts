@@ -35,34 +35,28 @@ export interface PlugReleaseProgram {
   readonly caution: string;
 }
 
-type Timing = Pick<ReleaseStep, 'applyMinPerM2' | 'buffMinPerM2' | 'hazeMin' | 'betweenMin' | 'finalMin'>;
+/** A step with its agent and coats said in pairs. */
+interface StepParts extends Omit<ReleaseStep, 'cardId' | 'substanceId' | 'coatsNew' | 'coatsUsed'> {
+  readonly agent: readonly [cardId: string, substanceId: string] | null;
+  readonly coats: readonly [fresh: number, used: number];
+}
 
-const step = (
-  kind: ReleaseStep['kind'],
-  id: string,
-  name: string,
-  what: string,
-  agent: readonly [cardId: string, substanceId: string] | null,
-  coats: readonly [fresh: number, used: number],
-  timing: Timing,
-): ReleaseStep => ({
-  id,
-  name,
-  what,
-  kind,
-  cardId: agent?.[0] ?? null,
-  substanceId: agent?.[1] ?? null,
-  coatsNew: coats[0],
-  coatsUsed: coats[1],
-  ...timing,
-});
+function step({ agent, coats, ...parts }: StepParts): ReleaseStep {
+  return { ...parts, cardId: agent?.[0] ?? null, substanceId: agent?.[1] ?? null, coatsNew: coats[0], coatsUsed: coats[1] };
+}
 
 const WAX = ['wax_paste', 'release_wax'] as const;
 const FILM = ['film_soluble', 'release_film'] as const;
 const SEMI = ['release_semi', 'release_semi'] as const;
 
 const clean = (coats: number): ReleaseStep =>
-  step('clean', 'clean', 'Clean', 'Wax-and-grease remover, one wet cloth, one dry, fresh pads.', null, [coats, 1], {
+  step({
+    kind: 'clean',
+    id: 'clean',
+    name: 'Clean',
+    what: 'Wax-and-grease remover, one wet cloth, one dry, fresh pads.',
+    agent: null,
+    coats: [coats, 1],
     applyMinPerM2: 4,
     buffMinPerM2: 2,
     hazeMin: 0,
@@ -70,7 +64,13 @@ const clean = (coats: number): ReleaseStep =>
     finalMin: 20,
   });
 const wax = (fresh: number, used: number, finalMin: number): ReleaseStep =>
-  step('coat', 'wax', 'Wax', 'Thin, in circles, then straight; haze; buff until a clean cloth glides.', WAX, [fresh, used], {
+  step({
+    kind: 'coat',
+    id: 'wax',
+    name: 'Wax',
+    what: 'Thin, in circles, then straight; haze; buff until a clean cloth glides.',
+    agent: WAX,
+    coats: [fresh, used],
     applyMinPerM2: 5,
     buffMinPerM2: 5,
     hazeMin: 10,
@@ -98,14 +98,26 @@ export const plugReleasePrograms: readonly PlugReleaseProgram[] = [
     steps: [
       clean(1),
       wax(4, 1, 120),
-      step('film', 'mist', 'Film, mist pass', 'A dry mist that just wets; no runs; let it dry.', FILM, [3, 2], {
+      step({
+        kind: 'film',
+        id: 'mist',
+        name: 'Film, mist pass',
+        what: 'A dry mist that just wets; no runs; let it dry.',
+        agent: FILM,
+        coats: [3, 2],
         applyMinPerM2: 3,
         buffMinPerM2: 0,
         hazeMin: 0,
         betweenMin: 25,
         finalMin: 30,
       }),
-      step('film', 'wet', 'Film, wet pass', 'One even wet pass; draw runs out of the corners with a soft brush.', FILM, [1, 1], {
+      step({
+        kind: 'film',
+        id: 'wet',
+        name: 'Film, wet pass',
+        what: 'One even wet pass; draw runs out of the corners with a soft brush.',
+        agent: FILM,
+        coats: [1, 1],
         applyMinPerM2: 4,
         buffMinPerM2: 0,
         hazeMin: 0,
@@ -126,14 +138,26 @@ export const plugReleasePrograms: readonly PlugReleaseProgram[] = [
     name: 'Semi-permanent',
     steps: [
       clean(2),
-      step('seal', 'seal', 'Sealer', 'Wipe on thin, wipe dry before it flashes.', SEMI, [2, 0], {
+      step({
+        kind: 'seal',
+        id: 'seal',
+        name: 'Sealer',
+        what: 'Wipe on thin, wipe dry before it flashes.',
+        agent: SEMI,
+        coats: [2, 0],
         applyMinPerM2: 3,
         buffMinPerM2: 2,
         hazeMin: 0,
         betweenMin: 20,
         finalMin: 30,
       }),
-      step('coat', 'release', 'Release', 'Small squares, wipe dry at once, overlap.', SEMI, [5, 2], {
+      step({
+        kind: 'coat',
+        id: 'release',
+        name: 'Release',
+        what: 'Small squares, wipe dry at once, overlap.',
+        agent: SEMI,
+        coats: [5, 2],
         applyMinPerM2: 3,
         buffMinPerM2: 2,
         hazeMin: 0,

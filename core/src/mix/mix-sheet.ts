@@ -1,10 +1,10 @@
-import { amount } from '../units/amounts.js';
+import { amount, words } from '../units/amounts.js';
 import { simulateCup } from '../growth/cup-test.js';
 import { KELVIN } from '../units/kelvin.js';
 import { airTempK } from '../heat/air.js';
 import type { ResinCard } from '../materials/resin-card.js';
 import { cardOf, type CardLibrary } from '../plan/card-library.js';
-import { objection, type Objection } from '../plan/objection.js';
+import type { Objection } from '../plan/objection.js';
 import type { PlanDocument, PlanLayer, PlanSession } from '../plan/plan-document.js';
 import { planAir } from '../plan/plan-to-case.js';
 import { layHours } from '../stack/labor.js';
@@ -81,20 +81,23 @@ export function mixSheet(plan: PlanDocument, cards: CardLibrary, look: PotLookup
   const mix = plan.mix ?? DEFAULT_MIX;
   return plan.sessions.flatMap((session) => {
     const tempC = airTempK(planAir(plan.climate), session.startMin * 60) - KELVIN;
-    return session.layers.map((layer) => mixRow(plan, session, layer, cardOf(cards, layer.cardId), cards, mix, tempC, look));
+    return session.layers.map((layer) => mixRow({ plan, session, layer, cards, mix, tempC, look }));
   });
 }
 
-function mixRow(
-  plan: PlanDocument,
-  session: PlanSession,
-  layer: PlanLayer,
-  card: ResinCard,
-  cards: CardLibrary,
-  mix: MixPlan,
-  tempC: number,
-  look: PotLookup,
-): MixRow {
+interface RowParts {
+  readonly plan: PlanDocument;
+  readonly session: PlanSession;
+  readonly layer: PlanLayer;
+  readonly cards: CardLibrary;
+  readonly mix: MixPlan;
+  /** Of the shop as the session starts */
+  readonly tempC: number;
+  readonly look: PotLookup;
+}
+
+function mixRow({ plan, session, layer, cards, mix, tempC, look }: RowParts): MixRow {
+  const card = cardOf(cards, layer.cardId);
   const needG = (laidMasses(layer, plan, cards).mixedKg * 1000) / (1 - LEFT_IN_POT_SHARE);
   const gPerMin = needG / (layHours(layer, plan, cards, mix.people) * 60);
   const catalystPct = card.kinetics.c_ref === null ? null : layer.catalystPct;
@@ -145,15 +148,14 @@ function smokingPots(rows: readonly MixRow[]): Objection[] {
   const hottest = Math.max(...hot.map(({ pot }) => pot.peakC));
   const names = hot.map(({ layer }) => layer.name).join(', ');
   return [
-    objection(
-      'mix',
-      // A hazard of the material at any pot size, not a fault of the plan: it is said at every pot as well.
-      'note',
-      'smoke',
-      `A forgotten pot reaches ${amount('temperature', hottest)}`,
-      `It smokes and may burn: ${names}.`,
-      'Do not leave a pot standing: spread it out, take it outside, do not cover it.',
-    ),
+    {
+      stage: 'mix',
+      level: 'note',
+      id: 'smoke',
+      title: words`A forgotten pot reaches ${amount('temperature', hottest)}`,
+      why: `It smokes and may burn: ${names}.`,
+      remedy: 'Do not leave a pot standing: spread it out, take it outside, do not cover it.',
+    },
   ];
 }
 
@@ -161,39 +163,34 @@ function rowObjections(row: MixRow): Objection[] {
   const { layer, pot, useMin, advice, dose, potG } = row;
   const found: Objection[] = [];
   if (row.tooFast)
-    found.push(
-      objection(
-        'mix',
-        'stop',
-        `pot-${layer.id}`,
-        `${layer.name}: ${amount('mass', potG / 1000)} pot`,
-        `It takes ${useMin.toFixed(0)} min to use up and gels after ${(pot.lifeMin ?? 0).toFixed(0)} min.`,
-        'Smaller containers, more people, less catalyst inside the range, or a cooler shop.',
-      ),
-    );
+    found.push({
+      stage: 'mix',
+      level: 'stop',
+      id: `pot-${layer.id}`,
+      title: words`${layer.name}: ${amount('mass', potG / 1000)} pot`,
+      why: `It takes ${useMin.toFixed(0)} min to use up and gels after ${(pot.lifeMin ?? 0).toFixed(0)} min.`,
+      remedy: 'Smaller containers, more people, less catalyst inside the range, or a cooler shop.',
+    });
   if (advice && layer.catalystPct !== null && advice.cut !== null)
-    found.push(
-      objection(
-        'mix',
-        'care',
-        `level-${layer.id}`,
-        `${layer.name} at ${amount('temperature', row.tempC)}`,
-        `The shop would ask for ${advice.wantedPct.toFixed(1)} %, outside the card’s range.`,
+    found.push({
+      stage: 'mix',
+      level: 'care',
+      id: `level-${layer.id}`,
+      title: words`${layer.name} at ${amount('temperature', row.tempC)}`,
+      why: `The shop would ask for ${advice.wantedPct.toFixed(1)} %, outside the card’s range.`,
+      remedy:
         advice.cut === 'high'
           ? 'Warm the shop instead: outside the range it never cures fully.'
           : 'Smaller pots, a cooler hour: outside the range it never cures fully.',
-      ),
-    );
+    });
   if (dose.assumed.length > 0)
-    found.push(
-      objection(
-        'mix',
-        'note',
-        `dose-${layer.id}`,
-        row.card.name,
-        `The card does not state: ${dose.assumed.join(', ')}. A typical value is taken (assumed).`,
-        'Enter it from the data sheet in Stores.',
-      ),
-    );
+    found.push({
+      stage: 'mix',
+      level: 'note',
+      id: `dose-${layer.id}`,
+      title: row.card.name,
+      why: `The card does not state: ${dose.assumed.join(', ')}. A typical value is taken (assumed).`,
+      remedy: 'Enter it from the data sheet in Stores.',
+    });
   return found;
 }

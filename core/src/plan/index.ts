@@ -8,11 +8,10 @@ export {
   type CardLibrary,
   type OutdatedCard,
 } from './card-library.js';
-export { checkPlan } from './check-plan.js';
 export { SNAP_MIN, addLayer, addSession, changeLayer, moveSession, removeLayer, snapMinutes, withPatches, withRole } from './edit-plan.js';
 export { mostOf, rangeOf, type Field, type FieldShape, type FieldTable, type NumberShape, type PartOf } from './fields/field.js';
 export { initialPart } from './fields/initial.js';
-export { objection, planStages, worstFirst, worstObjection, type Objection, type ObjectionLevel, type PlanStage } from './objection.js';
+export { planStages, worstFirst, worstObjection, type Objection, type ObjectionLevel, type PlanStage } from './objection.js';
 export { DEFAULT_INFUSION, MOST_DROP_MBAR, infusionFields, type InfusionPlan } from './parts/infusion.js';
 export { DEFAULT_KIT, kitFields, type KitPlan } from './parts/kit-plan.js';
 export { DEFAULT_MIX, mixFields, type MeasureWay, type MixPlan } from './parts/mix-plan.js';
@@ -67,4 +66,5 @@ export {
   type PlanShape,
 } from './plan-document.js';
 export { METHOD_TRANSFER, layerBuild, planToCase } from './plan-to-case.js';
+export { readPlan, type ReadPlan } from './read-plan.js';
 export { planFromTemplate, stackTemplates, withSchool } from './stack-templates.js';

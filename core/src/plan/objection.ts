@@ -1,3 +1,6 @@
+import type { Words } from '../units/amounts.js';
+import { byLevel, worstOf } from '../units/levels.js';
+
 /** How bad it is that a rule objects. */
 export type ObjectionLevel = 'stop' | 'care' | 'note';
 
@@ -11,25 +14,19 @@ export interface Objection {
   readonly stage: PlanStage;
   readonly level: ObjectionLevel;
   /** What it is about, in a few words */
-  readonly title: string;
+  readonly title: Words;
   /** The reason, one line */
-  readonly why: string;
-  readonly remedy: string;
+  readonly why: Words;
+  readonly remedy: Words;
 }
-
-export function objection(stage: PlanStage, level: ObjectionLevel, id: string, title: string, why: string, remedy: string): Objection {
-  return { id, stage, level, title, why, remedy };
-}
-
-const RANK: Record<ObjectionLevel, number> = { stop: 0, care: 1, note: 2 };
 
 /** Worst first; what is equally bad keeps the trade's order. */
 export function worstFirst(objections: readonly Objection[]): Objection[] {
   const place = ({ stage }: Objection): number => planStages.indexOf(stage);
-  return [...objections].sort((a, b) => RANK[a.level] - RANK[b.level] || place(a) - place(b));
+  return [...objections].sort((a, b) => byLevel(a.level, b.level) || place(a) - place(b));
 }
 
 /** The worst level; null: nothing objects. */
 export function worstObjection(objections: readonly Objection[]): ObjectionLevel | null {
-  return objections.reduce<ObjectionLevel | null>((worst, { level }) => (worst !== null && RANK[worst] <= RANK[level] ? worst : level), null);
+  return worstOf(objections.map(({ level }) => level));
 }

@@ -1,5 +1,4 @@
 import { DomainError } from '../errors/domain-error.js';
-import { checkPlan } from './check-plan.js';
 import { isPart } from './fields/check-part.js';
 import { readPart, type ReadNote } from './fields/read-part.js';
 import { assertPlan, FORMAT_VERSION, planFields, type PlanDocument } from './plan-document.js';
@@ -19,7 +18,8 @@ const LIFTS: Readonly<Record<number, (plan: Json) => Json>> = {};
 /**
  * Reads a plan of any format this program has known: older formats are lifted, fields that did not exist yet are filled with what is
  * taken until somebody has said otherwise, unknown ones are dropped.
- * @throws DomainError for a format that is not known, or a plan that makes no sense
+ * Whether its parts fit together is `checkPlan`'s question: a draft may be at odds with itself and must still open.
+ * @throws DomainError for a format that is not known, or a field of no use
  */
 export function readPlan(json: unknown): ReadPlan {
   if (!isPart(json)) throw new DomainError({ code: 'bad-document', quantity: 'plan', value: json, expected: 'a plan' });
@@ -37,6 +37,5 @@ export function readPlan(json: unknown): ReadPlan {
   const notes: ReadNote[] = [];
   const plan: unknown = readPart(planFields, lifted, notes);
   assertPlan(plan);
-  checkPlan(plan);
   return { plan, notes };
 }

@@ -1,5 +1,5 @@
 import { DEFAULT_INFUSION } from './parts/infusion.js';
-import type { LayerRole, PlanDocument, PlanLayer, PlanPlug, PlanSession } from './plan-document.js';
+import type { PlanDocument, PlanLayer, PlanPlug, PlanSession } from './plan-document.js';
 
 /** What a new plan starts from. */
 export interface PlanStart {
@@ -25,17 +25,14 @@ function film(id: string, name: string, cardId: string, wetFilmUm: number, catal
   return { id, name, role: 'gelcoat', cardId, catalystPct, wetFilmUm, laminate: null };
 }
 
-function plies(
-  id: string,
-  name: string,
-  role: LayerRole,
-  cardId: string,
-  count: number,
-  glassGsm: number,
-  resinToGlass: number,
-  catalystPct: number | null,
-): PlanLayer {
-  return { id, name, role, cardId, catalystPct, wetFilmUm: null, laminate: { plies: count, glassGsm, resinToGlass } };
+interface PliesParts extends Pick<PlanLayer, 'id' | 'name' | 'role' | 'cardId' | 'catalystPct'> {
+  readonly count: number;
+  readonly glassGsm: number;
+  readonly resinToGlass: number;
+}
+
+function plies({ count, glassGsm, resinToGlass, ...layer }: PliesParts): PlanLayer {
+  return { ...layer, wetFilmUm: null, laminate: { plies: count, glassGsm, resinToGlass } };
 }
 
 function paste(id: string, name: string, cardId: string, wetFilmUm: number, catalystPct: number | null): PlanLayer {
@@ -54,9 +51,24 @@ export const stackTemplates: readonly StackTemplate[] = [
     sessions: [
       session('s1', 'Gel coat 1', at(1, 8), film('l1', 'Gel coat 1', 'gelcoat_iso', 400, 2)),
       session('s2', 'Gel coat 2', at(1, 10.5), film('l2', 'Gel coat 2', 'gelcoat_iso', 400, 2)),
-      session('s3', 'Skin', at(1, 13.5), plies('l3', 'Skin mat', 'skin', 've_skin', 1, 450, 2.5, 1.5)),
-      session('s4', 'Bulk 1', at(2, 8), plies('l4', 'Bulk mat 1', 'bulk', 'iso_lam', 3, 450, 2.3, 1.5)),
-      session('s5', 'Bulk 2', at(3, 8), plies('l5', 'Bulk mat 2', 'bulk', 'iso_lam', 3, 450, 2.3, 1.5)),
+      session(
+        's3',
+        'Skin',
+        at(1, 13.5),
+        plies({ id: 'l3', name: 'Skin mat', role: 'skin', cardId: 've_skin', count: 1, glassGsm: 450, resinToGlass: 2.5, catalystPct: 1.5 }),
+      ),
+      session(
+        's4',
+        'Bulk 1',
+        at(2, 8),
+        plies({ id: 'l4', name: 'Bulk mat 1', role: 'bulk', cardId: 'iso_lam', count: 3, glassGsm: 450, resinToGlass: 2.3, catalystPct: 1.5 }),
+      ),
+      session(
+        's5',
+        'Bulk 2',
+        at(3, 8),
+        plies({ id: 'l5', name: 'Bulk mat 2', role: 'bulk', cardId: 'iso_lam', count: 3, glassGsm: 450, resinToGlass: 2.3, catalystPct: 1.5 }),
+      ),
     ],
     demoldMin: at(5, 9),
   },
@@ -66,8 +78,18 @@ export const stackTemplates: readonly StackTemplate[] = [
     summary: 'Skin cured and abraded, then the filled tooling resin thick enough in one go to reach its heat.',
     sessions: [
       session('s1', 'Gel coat', at(1, 8), film('l1', 'Gel coat', 'gelcoat_iso', 700, 2)),
-      session('s2', 'Skin', at(1, 11), plies('l2', 'Skin mat', 'skin', 've_skin', 1, 450, 2.5, 1.5)),
-      session('s3', 'Tooling laminate', at(2, 8.5), plies('l3', 'Tooling mat', 'bulk', 'tooling_lp', 6, 450, 2.8, 1.5)),
+      session(
+        's2',
+        'Skin',
+        at(1, 11),
+        plies({ id: 'l2', name: 'Skin mat', role: 'skin', cardId: 've_skin', count: 1, glassGsm: 450, resinToGlass: 2.5, catalystPct: 1.5 }),
+      ),
+      session(
+        's3',
+        'Tooling laminate',
+        at(2, 8.5),
+        plies({ id: 'l3', name: 'Tooling mat', role: 'bulk', cardId: 'tooling_lp', count: 6, glassGsm: 450, resinToGlass: 2.8, catalystPct: 1.5 }),
+      ),
     ],
     demoldMin: at(4, 9),
   },
@@ -78,8 +100,18 @@ export const stackTemplates: readonly StackTemplate[] = [
     sessions: [
       session('s1', 'Surface 1', at(1, 8), film('l1', 'Surface coat 1', 'epoxy_surface', 500, null)),
       session('s2', 'Surface 2', at(1, 10.5), film('l2', 'Surface coat 2', 'epoxy_surface', 500, null)),
-      session('s3', 'Cloth 1', at(1, 13.5), plies('l3', 'Cloth 1', 'skin', 'epoxy_slow', 4, 290, 1, null)),
-      session('s4', 'Cloth 2', at(2, 8), plies('l4', 'Cloth 2', 'bulk', 'epoxy_slow', 8, 290, 1, null)),
+      session(
+        's3',
+        'Cloth 1',
+        at(1, 13.5),
+        plies({ id: 'l3', name: 'Cloth 1', role: 'skin', cardId: 'epoxy_slow', count: 4, glassGsm: 290, resinToGlass: 1, catalystPct: null }),
+      ),
+      session(
+        's4',
+        'Cloth 2',
+        at(2, 8),
+        plies({ id: 'l4', name: 'Cloth 2', role: 'bulk', cardId: 'epoxy_slow', count: 8, glassGsm: 290, resinToGlass: 1, catalystPct: null }),
+      ),
     ],
     demoldMin: at(5, 9),
   },
@@ -90,9 +122,19 @@ export const stackTemplates: readonly StackTemplate[] = [
     sessions: [
       session('s1', 'Surface 1', at(1, 8), film('l1', 'Surface coat 1', 'epoxy_surface', 500, null)),
       session('s2', 'Surface 2', at(1, 10.5), film('l2', 'Surface coat 2', 'epoxy_surface', 500, null)),
-      session('s3', 'Inner cloth', at(1, 13.5), plies('l3', 'Inner cloth', 'skin', 'epoxy_slow', 4, 290, 1, null)),
+      session(
+        's3',
+        'Inner cloth',
+        at(1, 13.5),
+        plies({ id: 'l3', name: 'Inner cloth', role: 'skin', cardId: 'epoxy_slow', count: 4, glassGsm: 290, resinToGlass: 1, catalystPct: null }),
+      ),
       session('s4', 'Paste core', at(2, 8), paste('l4', 'Paste core', 'epoxy_paste', 6000, null)),
-      session('s5', 'Outer cloth', at(3, 8), plies('l5', 'Outer cloth', 'bulk', 'epoxy_slow', 4, 290, 1, null)),
+      session(
+        's5',
+        'Outer cloth',
+        at(3, 8),
+        plies({ id: 'l5', name: 'Outer cloth', role: 'bulk', cardId: 'epoxy_slow', count: 4, glassGsm: 290, resinToGlass: 1, catalystPct: null }),
+      ),
     ],
     demoldMin: at(6, 9),
   },
@@ -102,8 +144,18 @@ export const stackTemplates: readonly StackTemplate[] = [
     summary: 'A polyurethane face, then dough of the same resin and chopped fiber pressed on in batches: out the same day, for few pulls.',
     sessions: [
       session('s1', 'Face', at(1, 8), film('l1', 'Face coat', 'pu_fast', 800, null)),
-      session('s2', 'Dough 1', at(1, 8.5), plies('l2', 'Fiber dough 1', 'bulk', 'pu_fast', 3, 450, 3, null)),
-      session('s3', 'Dough 2', at(1, 9.5), plies('l3', 'Fiber dough 2', 'bulk', 'pu_fast', 3, 450, 3, null)),
+      session(
+        's2',
+        'Dough 1',
+        at(1, 8.5),
+        plies({ id: 'l2', name: 'Fiber dough 1', role: 'bulk', cardId: 'pu_fast', count: 3, glassGsm: 450, resinToGlass: 3, catalystPct: null }),
+      ),
+      session(
+        's3',
+        'Dough 2',
+        at(1, 9.5),
+        plies({ id: 'l3', name: 'Fiber dough 2', role: 'bulk', cardId: 'pu_fast', count: 3, glassGsm: 450, resinToGlass: 3, catalystPct: null }),
+      ),
     ],
     demoldMin: at(1, 16),
   },
@@ -113,9 +165,19 @@ export const stackTemplates: readonly StackTemplate[] = [
     summary: 'Gel coat and a light skin, then filled putty packed round a small plug, one mat over it.',
     sessions: [
       session('s1', 'Gel coat', at(1, 8), film('l1', 'Gel coat', 'gelcoat_iso', 650, 2)),
-      session('s2', 'Skin', at(1, 11), plies('l2', 'Skin mat', 'skin', 've_skin', 1, 300, 2.5, 1.5)),
+      session(
+        's2',
+        'Skin',
+        at(1, 11),
+        plies({ id: 'l2', name: 'Skin mat', role: 'skin', cardId: 've_skin', count: 1, glassGsm: 300, resinToGlass: 2.5, catalystPct: 1.5 }),
+      ),
       session('s3', 'Putty', at(2, 8), paste('l3', 'Putty', 'putty_iso', 4000, 1)),
-      session('s4', 'Back', at(3, 8), plies('l4', 'Back mat', 'bulk', 'iso_lam', 1, 450, 2.3, 1.5)),
+      session(
+        's4',
+        'Back',
+        at(3, 8),
+        plies({ id: 'l4', name: 'Back mat', role: 'bulk', cardId: 'iso_lam', count: 1, glassGsm: 450, resinToGlass: 2.3, catalystPct: 1.5 }),
+      ),
     ],
     demoldMin: at(4, 9),
   },
@@ -125,9 +187,23 @@ export const stackTemplates: readonly StackTemplate[] = [
     summary: 'Gel coat and a cured skin, then a dry stack filled under vacuum with its own slow, non-gassing hardener.',
     sessions: [
       session('s1', 'Gel coat', at(1, 8), film('l1', 'Gel coat', 'gelcoat_iso', 700, 2)),
-      session('s2', 'Skin', at(1, 11), plies('l2', 'Skin mat', 'skin', 've_skin', 1, 450, 2.5, 1.5)),
+      session(
+        's2',
+        'Skin',
+        at(1, 11),
+        plies({ id: 'l2', name: 'Skin mat', role: 'skin', cardId: 've_skin', count: 1, glassGsm: 450, resinToGlass: 2.5, catalystPct: 1.5 }),
+      ),
       session('s3', 'Infusion', at(2, 9), {
-        ...plies('l3', 'Infused stack', 'bulk', 've_infusion', 8, 600, 0.8, 1),
+        ...plies({
+          id: 'l3',
+          name: 'Infused stack',
+          role: 'bulk',
+          cardId: 've_infusion',
+          count: 8,
+          glassGsm: 600,
+          resinToGlass: 0.8,
+          catalystPct: 1,
+        }),
         fabricId: 'biax_600',
         start: 'abraded',
       }),

@@ -1,3 +1,4 @@
+import { byLevel } from '../units/levels.js';
 import { compatibilityRules, type CompatibilityRule } from './compatibility-rules.js';
 import { substanceOf, type Substance } from '../materials/substances.js';
 
@@ -7,8 +8,6 @@ export interface CompatibilityHit {
   readonly acting: Substance;
   readonly on: Substance;
 }
-
-const RANK = { stop: 0, warn: 1, note: 2 };
 
 /**
  * Judges everything that comes together on a plug: each thing against each other, in both directions, worst first.
@@ -29,7 +28,7 @@ export function compatibility(ids: readonly string[]): CompatibilityHit[] {
 
 /** Worst first. */
 export function byRank(hits: readonly CompatibilityHit[]): CompatibilityHit[] {
-  return [...hits].sort((a, b) => RANK[a.rule.level] - RANK[b.rule.level]);
+  return [...hits].sort((a, b) => byLevel(a.rule.level, b.rule.level));
 }
 
 /** The weakest thing under the stack: its limit is the interface limit of the simulation. null: nothing limits. */

@@ -1,4 +1,4 @@
-import { amount } from '../units/amounts.js';
+import { amount, words, type Words } from '../units/amounts.js';
 import { directMoldSteps } from '../design/direct-mold.js';
 import { demoldGrade } from '../design/demold.js';
 import type { CardLibrary } from '../plan/card-library.js';
@@ -10,8 +10,8 @@ import { substanceOf } from '../materials/substances.js';
 /** Something that must be done before release may start. */
 export interface ReadinessCheck {
   readonly id: string;
-  readonly what: string;
-  readonly why: string;
+  readonly what: Words;
+  readonly why: Words;
   /** Wait after it is done [h] */
   readonly waitH: number;
 }
@@ -25,7 +25,7 @@ const SURFACE_WAIT_H: Readonly<Record<string, number>> = {
   shellac: 24,
 };
 
-const check = (id: string, what: string, why: string, waitH = 0): ReadinessCheck => ({ id, what, why, waitH });
+const check = (id: string, what: Words, why: Words, waitH = 0): ReadinessCheck => ({ id, what, why, waitH });
 
 /** What must be done on this plug before release, from its intake, surfaces, faces, and what the table says. */
 export function readinessChecks(plan: PlanDocument, cards: CardLibrary): ReadinessCheck[] {
@@ -53,7 +53,7 @@ export function readinessChecks(plan: PlanDocument, cards: CardLibrary): Readine
   const locked = (plan.design?.faces ?? []).filter((face) => demoldGrade(face).grade === 'split');
   if (locked.length > 0)
     list.push(check('undercut', `Undercut parted or filled: ${locked.map(({ name }) => name).join(', ')}`, 'It would lock the mold on.'));
-  list.push(check('measure', `Measured, within ${amount('thickness', intake.accuracyMm)}`, 'Afterwards it is the mold that is wrong.'));
+  list.push(check('measure', words`Measured, within ${amount('thickness', intake.accuracyMm)}`, 'Afterwards it is the mold that is wrong.'));
   if (intake.hand !== 'none')
     list.push(check('hand', `It is the ${intake.hand} hand, held against the drawing`, 'Left and right look alike on the bench.'));
   list.push(check('wash', 'Washed twice with wax-and-grease remover, fresh pads', 'Silicone and polish spoil release and bond.'));
@@ -66,7 +66,7 @@ export interface Ready {
   /** When the last wait is over [min on the plan's clock]; −∞ while nothing was done */
   readonly atMin: number;
   /** What it waits for */
-  readonly what: string;
+  readonly what: Words;
 }
 
 /** When release may start by the checklist. */

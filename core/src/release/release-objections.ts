@@ -1,6 +1,6 @@
-import { amount } from '../units/amounts.js';
+import { amount, words } from '../units/amounts.js';
 import { cardOf, type CardLibrary } from '../plan/card-library.js';
-import { objection, type Objection } from '../plan/objection.js';
+import type { Objection } from '../plan/objection.js';
 import type { PlanDocument } from '../plan/plan-document.js';
 import { DAY_MIN, isWeekendAt } from '../shop-time/shop-clock.js';
 import { compatibility } from '../plug/compatibility.js';
@@ -18,20 +18,19 @@ const ALREADY: Readonly<Record<ZoneState, readonly string[]>> = {
   'sheet wax': ['wax_sheet'],
 };
 
-const say = (level: Objection['level'], id: string, title: string, why: string, remedy: string): Objection =>
-  objection('release', level, id, title, why, remedy);
+const say = (parts: Omit<Objection, 'stage'>): Objection => ({ stage: 'release', ...parts });
 
 /** Mixtures that do not work, zone by zone: what is there, then the program's agents. */
 function mixtures(zone: ReleaseZone): Objection[] {
   const agents = (plugReleaseProgram(zone.programId)?.steps ?? []).flatMap(({ substanceId }) => substanceId ?? []);
   return compatibility([...ALREADY[zone.already], ...agents]).map(({ rule, acting, on }) =>
-    say(
-      rule.level === 'warn' ? 'care' : rule.level,
-      `mixture-${zone.id}-${rule.id}`,
-      `${zone.name}: ${acting.name} on ${on.name}`,
-      rule.mechanism,
-      rule.remedy,
-    ),
+    say({
+      level: rule.level === 'warn' ? 'care' : rule.level,
+      id: `mixture-${zone.id}-${rule.id}`,
+      title: `${zone.name}: ${acting.name} on ${on.name}`,
+      why: rule.mechanism,
+      remedy: rule.remedy,
+    }),
   );
 }
 
@@ -41,13 +40,13 @@ function withoutRelease(zone: ReleaseZone, plan: PlanDocument, cards: CardLibrar
   const resins = plan.sessions.flatMap(({ layers }) => layers.map(({ cardId }) => resinSubstance(cardOf(cards, cardId).family)));
   if (zone.already === 'sheet wax' && resins.every((id) => id === 'resin_epoxy')) return [];
   return [
-    say(
-      'stop',
-      `none-${zone.id}`,
-      `${zone.name}: no release`,
-      zone.already === 'sheet wax' ? 'Only epoxy lets go of bare sheet wax; styrene softens it.' : 'Nothing lets go of a bare plug.',
-      'Choose a release program for this zone.',
-    ),
+    say({
+      level: 'stop',
+      id: `none-${zone.id}`,
+      title: `${zone.name}: no release`,
+      why: zone.already === 'sheet wax' ? 'Only epoxy lets go of bare sheet wax; styrene softens it.' : 'Nothing lets go of a bare plug.',
+      remedy: 'Choose a release program for this zone.',
+    }),
   ];
 }
 
@@ -59,23 +58,23 @@ function air(zone: ReleaseZone, plan: PlanDocument, release: ReleasePlan): Objec
   const found: Objection[] = [];
   if (meanC < program.minC || meanC > program.maxC)
     found.push(
-      say(
-        'care',
-        `air-temp-${zone.id}`,
-        `${zone.name}: shop at ${amount('temperature', meanC)}`,
-        program.airWhy,
-        `Between ${amount('temperature', program.minC)} and ${amount('temperature', program.maxC)}.`,
-      ),
+      say({
+        level: 'care',
+        id: `air-temp-${zone.id}`,
+        title: words`${zone.name}: shop at ${amount('temperature', meanC)}`,
+        why: program.airWhy,
+        remedy: words`Between ${amount('temperature', program.minC)} and ${amount('temperature', program.maxC)}.`,
+      }),
     );
   if (humidityPct < program.minHumidityPct || humidityPct > program.maxHumidityPct)
     found.push(
-      say(
-        'stop',
-        `air-humidity-${zone.id}`,
-        `${zone.name}: air at ${humidityPct.toFixed(0)} %`,
-        program.airWhy,
-        `Wait for ${String(program.minHumidityPct)} to ${String(program.maxHumidityPct)} % or dry the shop.`,
-      ),
+      say({
+        level: 'stop',
+        id: `air-humidity-${zone.id}`,
+        title: `${zone.name}: air at ${humidityPct.toFixed(0)} %`,
+        why: program.airWhy,
+        remedy: `Wait for ${String(program.minHumidityPct)} to ${String(program.maxHumidityPct)} % or dry the shop.`,
+      }),
     );
   return found;
 }
@@ -85,13 +84,13 @@ function flangeZones({ design }: PlanDocument, release: ReleasePlan): Objection[
   return (design?.partings ?? [])
     .filter(({ id }) => !release.zones.some((zone) => zone.id === `flange-${id}`))
     .map(({ id, name }) =>
-      say(
-        'stop',
-        `flange-zone-${id}`,
-        `${name}: neighbor’s flange`,
-        'The finished flange of one section is plug for the next: without release they lock.',
-        'Add it as a zone, and mask its edges against resin creeping round.',
-      ),
+      say({
+        level: 'stop',
+        id: `flange-zone-${id}`,
+        title: `${name}: neighbor’s flange`,
+        why: 'The finished flange of one section is plug for the next: without release they lock.',
+        remedy: 'Add it as a zone, and mask its edges against resin creeping round.',
+      }),
     );
 }
 
@@ -102,13 +101,13 @@ function coverage({ areaM2 }: PlanDocument, { zones }: ReleasePlan): Objection[]
   const covered = zones.filter(({ id }) => !id.startsWith('flange-')).reduce((sum, zone) => sum + zone.areaM2, 0);
   if (covered >= COVER_SHARE * areaM2) return [];
   return [
-    say(
-      'care',
-      'zones-short',
-      `Zones cover ${amount('area', covered)} of ${amount('area', areaM2)}`,
-      'Where no release goes on, the mold stays on.',
-      'Correct the areas, or add the zone that is missing.',
-    ),
+    say({
+      level: 'care',
+      id: 'zones-short',
+      title: words`Zones cover ${amount('area', covered)} of ${amount('area', areaM2)}`,
+      why: 'Where no release goes on, the mold stays on.',
+      remedy: 'Correct the areas, or add the zone that is missing.',
+    }),
   ];
 }
 
@@ -117,35 +116,35 @@ function times(plan: PlanDocument, release: ReleasePlan, cards: CardLibrary): Ob
   const ready = readyAtMin(plan, cards);
   if (ready.open > 0)
     found.push(
-      say(
-        'care',
-        'not-ready',
-        `${String(ready.open)} ${ready.open === 1 ? 'check' : 'checks'} of the plug open`,
-        'Release over an unready plug seals the fault in.',
-        'Tick them under Plug as they are done; release waits for them.',
-      ),
+      say({
+        level: 'care',
+        id: 'not-ready',
+        title: `${String(ready.open)} ${ready.open === 1 ? 'check' : 'checks'} of the plug open`,
+        why: 'Release over an unready plug seals the fault in.',
+        remedy: 'Tick them under Plug as they are done; release waits for them.',
+      }),
     );
   else if (ready.atMin > release.startMin)
     found.push(
-      say(
-        'stop',
-        'before-ready',
-        'Release starts before the plug is ready',
-        `${ready.what}: the wait is not over when release starts.`,
-        'Start release later.',
-      ),
+      say({
+        level: 'stop',
+        id: 'before-ready',
+        title: 'Release starts before the plug is ready',
+        why: words`${ready.what}: the wait is not over when release starts.`,
+        remedy: 'Start release later.',
+      }),
     );
   const { gateMin } = releaseSchedule(plan, release);
   const first = plan.sessions.at(0);
   if (first && first.startMin < gateMin)
     found.push(
-      say(
-        'stop',
-        'gate-late',
-        `${first.name} before the release is through`,
-        `Gel coat is planned ${((gateMin - first.startMin) / 60).toFixed(1)} h before the last wait ends.`,
-        'Start release earlier, or move the sessions behind the gate.',
-      ),
+      say({
+        level: 'stop',
+        id: 'gate-late',
+        title: `${first.name} before the release is through`,
+        why: `Gel coat is planned ${((gateMin - first.startMin) / 60).toFixed(1)} h before the last wait ends.`,
+        remedy: 'Start release earlier, or move the sessions behind the gate.',
+      }),
     );
   return found;
 }
@@ -156,36 +155,36 @@ export function releaseObjections(plan: PlanDocument, cards: CardLibrary): Objec
   if (!release) {
     if (plan.design?.direct || plan.sessions.length === 0) return [];
     return [
-      say(
-        'care',
-        'none-planned',
-        'No release is planned',
-        'Nothing lets go of a bare plug.',
-        'Plan zones and a program; the timers then stand before gel coat.',
-      ),
+      say({
+        level: 'care',
+        id: 'none-planned',
+        title: 'No release is planned',
+        why: 'Nothing lets go of a bare plug.',
+        remedy: 'Plan zones and a program; the timers then stand before gel coat.',
+      }),
     ];
   }
   const openTests = gateTests(release).filter(({ id }) => !release.passed.some((test) => test.id === id)).length;
   const gate = release.override
     ? [
-        say(
-          'care',
-          'gate-overruled',
-          'Gate overruled',
-          `${release.override.by}: ${release.override.reason}`,
-          'Whoever laminates should know. Test a patch first.',
-        ),
+        say({
+          level: 'care',
+          id: 'gate-overruled',
+          title: 'Gate overruled',
+          why: `${release.override.by}: ${release.override.reason}`,
+          remedy: 'Whoever laminates should know. Test a patch first.',
+        }),
       ]
     : gateOpen(release)
       ? []
       : [
-          say(
-            'note',
-            'gate-open',
-            'Gate before gel coat',
-            `${String(openTests)} of its tests are not signed yet.`,
-            'Sign them when they pass; without them gel coat does not begin.',
-          ),
+          say({
+            level: 'note',
+            id: 'gate-open',
+            title: 'Gate before gel coat',
+            why: `${String(openTests)} of its tests are not signed yet.`,
+            remedy: 'Sign them when they pass; without them gel coat does not begin.',
+          }),
         ];
   return [
     ...release.zones.flatMap((zone) => [...mixtures(zone), ...withoutRelease(zone, plan, cards), ...air(zone, plan, release)]),

@@ -1,6 +1,6 @@
 import { cardFlag, cardNumber, type MaterialCard } from '../materials/material-card.js';
 import { cardOf, type CardLibrary } from '../plan/card-library.js';
-import { objection, type Objection } from '../plan/objection.js';
+import type { Objection } from '../plan/objection.js';
 import type { PlanDocument, PlanLayer } from '../plan/plan-document.js';
 import { layerBuild } from '../plan/plan-to-case.js';
 import { CARE_DROP_MBAR, fillTimeS, layeredPermeability, MOST_DROP_MBAR, type InfusionPlan } from '../plan/parts/infusion.js';
@@ -62,8 +62,7 @@ export function infusionOutcome(layer: PlanLayer, infusion: InfusionPlan, cards:
 
 /** Share of the gel time that a fill may take. */
 const FILL_SHARE = 0.7;
-const say = (level: Objection['level'], id: string, title: string, why: string, remedy: string): Objection =>
-  objection('stack', level, id, title, why, remedy);
+const say = (parts: Omit<Objection, 'stage'>): Objection => ({ stage: 'stack', ...parts });
 const minutes = (s: number): string => `${(s / 60).toFixed(0)} min`;
 
 /**
@@ -76,57 +75,69 @@ export function infusionObjections(plan: PlanDocument, cards: CardLibrary, gelS:
   if (layers.length === 0) return [];
   if (!infusion)
     return [
-      say('care', 'infusion-missing', 'Infusion not planned', 'Fill time and leak test are not known.', 'Fill in flow length, mesh and pressure.'),
+      say({
+        level: 'care',
+        id: 'infusion-missing',
+        title: 'Infusion not planned',
+        why: 'Fill time and leak test are not known.',
+        remedy: 'Fill in flow length, mesh and pressure.',
+      }),
     ];
   const outcomes = layers.map((layer) => infusionOutcome(layer, infusion, cards, gelS.get(layer.id) ?? null));
   const found = outcomes.flatMap(({ layer, fillS, gelS: gelAfterS, assumed }): Objection[] => {
     const list: Objection[] = [];
     if (gelAfterS !== null && fillS > FILL_SHARE * gelAfterS)
       list.push(
-        say(
-          fillS > gelAfterS ? 'stop' : 'care',
-          `fill-${layer.id}`,
-          `${layer.name} fills in ${minutes(fillS)}`,
-          `It gels after ${minutes(gelAfterS)}.`,
-          'Shorter flow (more feed lines), flow mesh, thinner or slower resin.',
-        ),
+        say({
+          level: fillS > gelAfterS ? 'stop' : 'care',
+          id: `fill-${layer.id}`,
+          title: `${layer.name} fills in ${minutes(fillS)}`,
+          why: `It gels after ${minutes(gelAfterS)}.`,
+          remedy: 'Shorter flow (more feed lines), flow mesh, thinner or slower resin.',
+        }),
       );
     if (assumed.length > 0)
       list.push(
-        say(
-          'note',
-          `fill-assumed-${layer.id}`,
-          `${layer.name}: fill time`,
-          `No card states: ${assumed.join(', ')}. Typical values are taken (assumed).`,
-          'Enter them in Stores, or time a small panel.',
-        ),
+        say({
+          level: 'note',
+          id: `fill-assumed-${layer.id}`,
+          title: `${layer.name}: fill time`,
+          why: `No card states: ${assumed.join(', ')}. Typical values are taken (assumed).`,
+          remedy: 'Enter them in Stores, or time a small panel.',
+        }),
       );
     return list;
   });
   const hardener = cards.sheets.get(infusion.hardenerId);
   if (hardener && cardFlag(hardener, 'gasses'))
     found.push(
-      say('stop', 'hardener-gasses', hardener.name, 'It gasses under vacuum: bubbles stay in the laminate.', 'Take a hardener that does not gas.'),
+      say({
+        level: 'stop',
+        id: 'hardener-gasses',
+        title: hardener.name,
+        why: 'It gasses under vacuum: bubbles stay in the laminate.',
+        remedy: 'Take a hardener that does not gas.',
+      }),
     );
   if (infusion.dropMbar === null)
     found.push(
-      say(
-        'note',
-        'drop-test',
-        'Drop test not done',
-        'A leak pulls air through the laminate.',
-        `Close the pump off: at most ${String(MOST_DROP_MBAR)} mbar in ten minutes, then resin.`,
-      ),
+      say({
+        level: 'note',
+        id: 'drop-test',
+        title: 'Drop test not done',
+        why: 'A leak pulls air through the laminate.',
+        remedy: `Close the pump off: at most ${String(MOST_DROP_MBAR)} mbar in ten minutes, then resin.`,
+      }),
     );
   else if (infusion.dropMbar > CARE_DROP_MBAR)
     found.push(
-      say(
-        infusion.dropMbar > MOST_DROP_MBAR ? 'stop' : 'care',
-        'drop-test',
-        `Drop test ${String(infusion.dropMbar)} mbar`,
-        'The bag leaks: air is pulled through the laminate.',
-        'Find the leak by ear and gauge before any resin is mixed.',
-      ),
+      say({
+        level: infusion.dropMbar > MOST_DROP_MBAR ? 'stop' : 'care',
+        id: 'drop-test',
+        title: `Drop test ${String(infusion.dropMbar)} mbar`,
+        why: 'The bag leaks: air is pulled through the laminate.',
+        remedy: 'Find the leak by ear and gauge before any resin is mixed.',
+      }),
     );
   return found;
 }

@@ -1,14 +1,13 @@
-import { amount } from '../units/amounts.js';
+import { amount, words } from '../units/amounts.js';
 import { cardNumber, cardText } from '../materials/material-card.js';
 import type { ResinCard } from '../materials/resin-card.js';
 import { cardOf, type CardLibrary } from '../plan/card-library.js';
-import { objection, type Objection } from '../plan/objection.js';
+import type { Objection } from '../plan/objection.js';
 import type { PlanDocument, PlanLayer } from '../plan/plan-document.js';
 import { DEFAULT_INTAKE } from '../plan/parts/plug-intake.js';
 import { stackTally } from './tally.js';
 
-const say = (level: Objection['level'], id: string, title: string, why: string, remedy: string): Objection =>
-  objection('stack', level, id, title, why, remedy);
+const say = (parts: Omit<Objection, 'stage'>): Objection => ({ stage: 'stack', ...parts });
 
 /** Wet film of one coat [µm] and of all of them, by kind of resin (docs/references.md#wet-film). */
 const FILM: Readonly<Record<string, { coat: readonly [number, number]; total: readonly [number, number] }>> = {
@@ -43,7 +42,8 @@ function placed(plan: PlanDocument, cards: CardLibrary): Placed[] {
 /** Every rule of the stack that objects, one line each. */
 export function stackObjections(plan: PlanDocument, cards: CardLibrary): Objection[] {
   const layers = placed(plan, cards);
-  if (layers.length === 0) return [say('note', 'empty', 'Empty stack', 'Nothing is laid yet.', 'Start from a school, or add a session.')];
+  if (layers.length === 0)
+    return [say({ level: 'note', id: 'empty', title: 'Empty stack', why: 'Nothing is laid yet.', remedy: 'Start from a school, or add a session.' })];
   return [
     ...films(layers),
     ...skins(layers),
@@ -62,52 +62,61 @@ function films(layers: readonly Placed[]): Objection[] {
     const film = layer.wetFilmUm ?? 0;
     if (film < low)
       return [
-        say(
-          'care',
-          `thin-${layer.id}`,
-          `${layer.name} at ${amount('film', film)}`,
-          'So thin a film under-cures and wrinkles under the next layer.',
-          `At least ${amount('film', low)} in one coat.`,
-        ),
+        say({
+          level: 'care',
+          id: `thin-${layer.id}`,
+          title: words`${layer.name} at ${amount('film', film)}`,
+          why: 'So thin a film under-cures and wrinkles under the next layer.',
+          remedy: words`At least ${amount('film', low)} in one coat.`,
+        }),
       ];
     if (film > high)
       return [
-        say(
-          'care',
-          `thick-${layer.id}`,
-          `${layer.name} at ${amount('film', film)}`,
-          'So thick a coat pools, shrinks off and cracks.',
-          `At most ${amount('film', high)} in one coat; take two.`,
-        ),
+        say({
+          level: 'care',
+          id: `thick-${layer.id}`,
+          title: words`${layer.name} at ${amount('film', film)}`,
+          why: 'So thick a coat pools, shrinks off and cracks.',
+          remedy: words`At most ${amount('film', high)} in one coat; take two.`,
+        }),
       ];
     return [];
   });
   const gel = coats.filter(({ layer }) => layer.role === 'gelcoat');
   if (gel.length === 0 && !layers.some(({ layer }) => layer.role === 'gelcoat'))
-    return [...found, say('care', 'no-gelcoat', 'No gel coat', 'The mold’s face would be fiber.', 'Begin with a gel coat or surface coat.')];
+    return [
+      ...found,
+      say({
+        level: 'care',
+        id: 'no-gelcoat',
+        title: 'No gel coat',
+        why: 'The mold’s face would be fiber.',
+        remedy: 'Begin with a gel coat or surface coat.',
+      }),
+    ];
   if (gel.length === 0) return found;
   const total = gel.reduce((sum, { layer }) => sum + (layer.wetFilmUm ?? 0), 0);
   const [low, high] = FILM[gel[0].card.family].total;
   if (total < low || total > high)
     found.push(
-      say(
-        'care',
-        'film-total',
-        `Gel coat ${amount('film', total)} in all`,
-        total < low ? 'There is nothing to sand and polish later.' : 'Thick gel coat cracks.',
-        `${amount('film', low)} to ${amount('film', high)} in all.`,
-      ),
+      say({
+        level: 'care',
+        id: 'film-total',
+        title: words`Gel coat ${amount('film', total)} in all`,
+        why: total < low ? 'There is nothing to sand and polish later.' : 'Thick gel coat cracks.',
+        remedy: words`${amount('film', low)} to ${amount('film', high)} in all.`,
+      }),
     );
   const colors = new Set(gel.map(({ layer }) => layer.application?.color ?? ''));
   if (gel.length > 1 && colors.size < 2)
     found.push(
-      say(
-        'note',
-        'two-colors',
-        'Coats of one color',
-        'Two colors show later how deep sanding has gone.',
-        'Give the first and second coat different colors.',
-      ),
+      say({
+        level: 'note',
+        id: 'two-colors',
+        title: 'Coats of one color',
+        why: 'Two colors show later how deep sanding has gone.',
+        remedy: 'Give the first and second coat different colors.',
+      }),
     );
   return found;
 }
@@ -118,13 +127,13 @@ function skins(layers: readonly Placed[]): Objection[] {
   const { plies, glassGsm } = first.layer.laminate;
   if (plies * glassGsm <= SKIN_MOST_GSM) return [];
   return [
-    say(
-      'care',
-      'no-skin',
-      `${first.layer.name} right on the gel coat`,
-      `${String(plies)} × ${amount('arealWeight', glassGsm)} at once: air is not rolled out, and its shrink prints.`,
-      `A skin of at most ${amount('arealWeight', SKIN_MOST_GSM)} first, rolled free of air.`,
-    ),
+    say({
+      level: 'care',
+      id: 'no-skin',
+      title: `${first.layer.name} right on the gel coat`,
+      why: words`${String(plies)} × ${amount('arealWeight', glassGsm)} at once: air is not rolled out, and its shrink prints.`,
+      remedy: words`A skin of at most ${amount('arealWeight', SKIN_MOST_GSM)} first, rolled free of air.`,
+    }),
   ];
 }
 
@@ -135,36 +144,36 @@ function fabric({ layer, card }: Placed, cards: CardLibrary): Objection[] {
   const binder = cardText(sheet, 'binder') ?? '';
   if (binder.startsWith('styrene-soluble') && card.family.startsWith('epoxy'))
     found.push(
-      say(
-        'stop',
-        `binder-${layer.id}`,
-        `${layer.name}: ${sheet.name} in epoxy`,
-        'Its binder does not dissolve in epoxy: stiff, white, dry strands.',
-        'Cloth, or a mat with an epoxy-compatible binder.',
-      ),
+      say({
+        level: 'stop',
+        id: `binder-${layer.id}`,
+        title: `${layer.name}: ${sheet.name} in epoxy`,
+        why: 'Its binder does not dissolve in epoxy: stiff, white, dry strands.',
+        remedy: 'Cloth, or a mat with an epoxy-compatible binder.',
+      }),
     );
   const gsm = cardNumber(sheet, 'arealGsm');
   if (gsm !== null && Math.abs(gsm - layer.laminate.glassGsm) > 0.5)
     found.push(
-      say(
-        'care',
-        `gsm-${layer.id}`,
-        `${layer.name}: ${amount('arealWeight', layer.laminate.glassGsm)}`,
-        `${sheet.name} weighs ${amount('arealWeight', gsm)}.`,
-        'Choose the reinforcement that will be on the bench.',
-      ),
+      say({
+        level: 'care',
+        id: `gsm-${layer.id}`,
+        title: words`${layer.name}: ${amount('arealWeight', layer.laminate.glassGsm)}`,
+        why: words`${sheet.name} weighs ${amount('arealWeight', gsm)}.`,
+        remedy: 'Choose the reinforcement that will be on the bench.',
+      }),
     );
   const usual = cardNumber(sheet, 'resinToGlass');
   const ratio = layer.laminate.resinToGlass;
   if (usual !== null && Math.abs(ratio / usual - 1) > RATIO_BAND)
     found.push(
-      say(
-        'care',
-        `ratio-${layer.id}`,
-        `${layer.name}: ${ratio.toFixed(1)} : 1`,
-        ratio < usual ? 'So little resin leaves it dry.' : 'So much resin drains, shrinks and cracks.',
-        `About ${usual.toFixed(1)} : 1 for ${sheet.name}.`,
-      ),
+      say({
+        level: 'care',
+        id: `ratio-${layer.id}`,
+        title: `${layer.name}: ${ratio.toFixed(1)} : 1`,
+        why: ratio < usual ? 'So little resin leaves it dry.' : 'So much resin drains, shrinks and cracks.',
+        remedy: `About ${usual.toFixed(1)} : 1 for ${sheet.name}.`,
+      }),
     );
   return found;
 }
@@ -174,17 +183,23 @@ function start({ layer, card, below, opensSession }: Placed): Objection[] {
   const closed = below.surface === 'additive' || below.surface === 'film';
   if (closed && layer.start !== 'abraded')
     return [
-      say(
-        'stop',
-        `waxed-${layer.id}`,
-        `${layer.name} on a closed surface`,
-        'Surface wax or film under it: no bond.',
-        'Abrade to dull and wipe, and plan it so; or leave the additive to the last ply.',
-      ),
+      say({
+        level: 'stop',
+        id: `waxed-${layer.id}`,
+        title: `${layer.name} on a closed surface`,
+        why: 'Surface wax or film under it: no bond.',
+        remedy: 'Abrade to dull and wipe, and plan it so; or leave the additive to the last ply.',
+      }),
     ];
   if (opensSession && below.surface === 'peel ply' && layer.start !== 'abraded' && !card.family.startsWith('epoxy'))
     return [
-      say('note', `peel-${layer.id}`, `${layer.name} on peel ply`, 'The peeled face is clean but weakly keyed.', 'A light abrade helps polyester.'),
+      say({
+        level: 'note',
+        id: `peel-${layer.id}`,
+        title: `${layer.name} on peel ply`,
+        why: 'The peeled face is clean but weakly keyed.',
+        remedy: 'A light abrade helps polyester.',
+      }),
     ];
   return [];
 }
@@ -194,13 +209,13 @@ function lastPly(layers: readonly Placed[]): Objection[] {
   const inhibited = !card.family.startsWith('epoxy') && card.family !== 'polyurethane' && card.family !== 'infusion';
   if (!inhibited || (layer.surface ?? 'none') !== 'none') return [];
   return [
-    say(
-      'care',
-      'tacky-back',
-      `${layer.name} is the last ply`,
-      'Air-inhibited resin stays tacky on the back.',
-      'Surface additive, a film, or a veil with additive in the last resin.',
-    ),
+    say({
+      level: 'care',
+      id: 'tacky-back',
+      title: `${layer.name} is the last ply`,
+      why: 'Air-inhibited resin stays tacky on the back.',
+      remedy: 'Surface additive, a film, or a veil with additive in the last resin.',
+    }),
   ];
 }
 
@@ -210,23 +225,23 @@ function thickness(plan: PlanDocument, cards: CardLibrary): Objection[] {
   const { laminateMm } = stackTally(plan, cards);
   if (laminateMm < target * 0.97)
     return [
-      say(
-        'care',
-        'under-target',
-        `${amount('thickness', laminateMm)} of ${amount('thickness', target)}`,
-        'The laminate is thinner than the mold is meant to be.',
-        'Add bulk plies, or fit them to the target.',
-      ),
+      say({
+        level: 'care',
+        id: 'under-target',
+        title: words`${amount('thickness', laminateMm)} of ${amount('thickness', target)}`,
+        why: 'The laminate is thinner than the mold is meant to be.',
+        remedy: 'Add bulk plies, or fit them to the target.',
+      }),
     ];
   if (laminateMm > target * OVER_TARGET)
     return [
-      say(
-        'note',
-        'over-target',
-        `${amount('thickness', laminateMm)} for ${amount('thickness', target)}`,
-        'Weight, cost and a day that nobody asked for.',
-        'Take plies off, or raise the target.',
-      ),
+      say({
+        level: 'note',
+        id: 'over-target',
+        title: words`${amount('thickness', laminateMm)} for ${amount('thickness', target)}`,
+        why: 'Weight, cost and a day that nobody asked for.',
+        remedy: 'Take plies off, or raise the target.',
+      }),
     ];
   return [];
 }
@@ -238,26 +253,26 @@ function life(plan: PlanDocument, layers: readonly Placed[]): Objection[] {
   const protectedFace = layers.some(({ card }) => card.family === 'barrier' || card.family === 'skin');
   if (pullsExpected > FEW_PULLS && general && !protectedFace)
     found.push(
-      say(
-        'care',
-        'barrier',
-        `${String(pullsExpected)} pulls expected`,
-        'Without barrier or vinyl ester skin the face crazes earlier.',
-        'Add a barrier coat or a vinyl ester skin.',
-      ),
+      say({
+        level: 'care',
+        id: 'barrier',
+        title: `${String(pullsExpected)} pulls expected`,
+        why: 'Without barrier or vinyl ester skin the face crazes earlier.',
+        remedy: 'Add a barrier coat or a vinyl ester skin.',
+      }),
     );
   if (use === 'heated' && heatedToC !== null)
     for (const { layer, card } of layers) {
       const hdt = cardNumber(card.sheet, 'hdtC');
       if (hdt !== null && hdt < heatedToC)
         found.push(
-          say(
-            'stop',
-            `hdt-${layer.id}`,
-            `${layer.name} in a mold heated to ${amount('temperature', heatedToC)}`,
-            `${card.name} softens at ${amount('temperature', hdt)}.`,
-            'A resin that stands the heat, and a post-cure.',
-          ),
+          say({
+            level: 'stop',
+            id: `hdt-${layer.id}`,
+            title: words`${layer.name} in a mold heated to ${amount('temperature', heatedToC)}`,
+            why: words`${card.name} softens at ${amount('temperature', hdt)}.`,
+            remedy: 'A resin that stands the heat, and a post-cure.',
+          }),
         );
     }
   return found;
@@ -273,24 +288,24 @@ function places({ patches, climate }: PlanDocument, layers: readonly Placed[]): 
   const thick = layers.find(({ layer }) => layer.role === 'gelcoat' && (layer.wetFilmUm ?? 0) > HANGS_UM);
   if (there.has('vertical') && thick)
     found.push(
-      say(
-        'care',
-        `runs-${thick.layer.id}`,
-        `${thick.layer.name} on a vertical face`,
-        `At ${amount('film', thick.layer.wetFilmUm ?? 0)} in one coat it runs and leaves curtains.`,
-        `At most ${amount('film', HANGS_UM)} in one coat there; two coats, or lay the plug down.`,
-      ),
+      say({
+        level: 'care',
+        id: `runs-${thick.layer.id}`,
+        title: `${thick.layer.name} on a vertical face`,
+        why: words`At ${amount('film', thick.layer.wetFilmUm ?? 0)} in one coat it runs and leaves curtains.`,
+        remedy: words`At most ${amount('film', HANGS_UM)} in one coat there; two coats, or lay the plug down.`,
+      }),
     );
   const styrene = layers.some(({ card }) => !card.family.startsWith('epoxy') && card.family !== 'polyurethane');
   if (there.has('deep pocket') && styrene && !climate.fan)
     found.push(
-      say(
-        'care',
-        'styrene-pools',
-        'Deep pocket without moving air',
-        'Styrene is heavier than air: it lies in the pocket, holds the cure back, and is breathed there.',
-        'Stand the plug on edge, or move air through it; mind the exposure limit. The windows there are the pocket’s.',
-      ),
+      say({
+        level: 'care',
+        id: 'styrene-pools',
+        title: 'Deep pocket without moving air',
+        why: 'Styrene is heavier than air: it lies in the pocket, holds the cure back, and is breathed there.',
+        remedy: 'Stand the plug on edge, or move air through it; mind the exposure limit. The windows there are the pocket’s.',
+      }),
     );
   return found;
 }

@@ -1,3 +1,4 @@
+import { escapeMarkup } from '../units/markup.js';
 import { KELVIN } from '../units/kelvin.js';
 import { sampleSegment } from '../growth/field-history.js';
 import type { PlanEvaluation } from '../judging/evaluate-plan.js';
@@ -32,7 +33,6 @@ function heatColor(tempC: number): string {
 }
 
 const text = (value: number): string => String(Math.round(value * 100) / 100);
-const escape = (words: string): string => words.replace(/[&<>"]/g, (mark) => `&#${String(mark.charCodeAt(0))};`);
 
 /**
  * The growth chart as a picture for paper: layers at even height over a folded clock, temperature inside, windows as bars under it.
@@ -70,7 +70,7 @@ export function growthSvg(plan: PlanDocument, { result, windows }: PlanEvaluatio
     // Left of the step where there is room, else inside it.
     const left = x0 > LABEL_ROOM;
     parts.push(
-      `<text x="${text(left ? x0 - 3 : x0 + 4)}" y="${text(top + band / 2 + 3)}" font-size="7.5" text-anchor="${left ? 'end' : 'start'}">${escape(layer.name)}</text>`,
+      `<text x="${text(left ? x0 - 3 : x0 + 4)}" y="${text(top + band / 2 + 3)}" font-size="7.5" text-anchor="${left ? 'end' : 'start'}">${escapeMarkup(layer.name)}</text>`,
     );
   });
   parts.push(`<rect x="0" y="${text(height)}" width="${text(width)}" height="${text(PLUG_H)}" fill="#d9d4c6" stroke="#26282b" stroke-width="0.6"/>`);

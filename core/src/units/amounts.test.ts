@@ -1,11 +1,18 @@
-import { amount, fillAmounts } from './amounts.js';
+import { amount, fillAmounts, words } from './amounts.js';
 
 test('amounts in a sentence are said in the reader’s units', () => {
-  const text = `Flange ${amount('thickness', 60)} wide, ${amount('temperature', 45)}, film ${amount('film', 508)}, ${amount('thickness', 0.2754, 2)}`;
-  expect(fillAmounts(text, 'metric')).toBe('Flange 60 mm wide, 45 °C, film 508 µm, 0.28 mm');
-  expect(fillAmounts(text, 'us')).toBe('Flange 2.362 in wide, 113 °F, film 20.0 mil, 0.01 in');
+  const sentence = words`Flange ${amount('thickness', 60)} wide, ${amount('temperature', 45)}, film ${amount('film', 508)}, ${amount('thickness', 0.2754, 2)}`;
+  expect(fillAmounts(sentence, 'metric')).toBe('Flange 60 mm wide, 45 °C, film 508 µm, 0.28 mm');
+  expect(fillAmounts(sentence, 'us')).toBe('Flange 2.362 in wide, 113 °F, film 20.0 mil, 0.01 in');
 });
 
-test('what is no amount stays as it was typed', () => {
+test('words without amounts, and sentences within sentences, are taken as they are', () => {
   expect(fillAmounts('Face {A:1} {thickness:x}', 'us')).toBe('Face {A:1} {thickness:x}');
+  const inner = words`${amount('mass', 2)} pot`;
+  expect(fillAmounts(words`Gel: ${inner}, ${'no more'}`, 'metric')).toBe('Gel: 2 kg pot, no more');
+});
+
+test('what is stored keeps six digits, and a decimal that is asked for', () => {
+  expect(amount('film', 123.4567891)).toEqual({ quantity: 'film', stored: 123.457 });
+  expect(fillAmounts(words`${amount('thickness', 2, 2)}`, 'metric')).toBe('2.00 mm');
 });

@@ -43,11 +43,6 @@ const FORMS: Record<UnitSystem, Record<DisplayQuantity, UnitForm>> = {
   },
 };
 
-/** Whether a word names a quantity that is shown in the reader's units. */
-export function isDisplayQuantity(word: string): word is DisplayQuantity {
-  return Object.hasOwn(FORMS.metric, word);
-}
-
 /** Name of the unit shown for a quantity. */
 export function unitName(quantity: DisplayQuantity, system: UnitSystem): string {
   return FORMS[system][quantity].unit;

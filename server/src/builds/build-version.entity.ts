@@ -1,4 +1,4 @@
-import type { PlanDocument } from '@pentimento/core/plan';
+import { readPlan, type ReadPlan } from '@pentimento/core/plan';
 import { Column, Entity, JoinColumn, ManyToOne, PrimaryColumn, type Relation } from 'typeorm';
 import { Person } from '../people/person.entity.js';
 
@@ -7,9 +7,15 @@ import { Person } from '../people/person.entity.js';
 export class BuildVersion {
   @PrimaryColumn('uuid', { name: 'build_id' }) buildId: string;
   @PrimaryColumn('int') number: number;
-  @Column('jsonb') plan: PlanDocument;
+  /** As it was saved, in the format of its time */
+  @Column('jsonb', { name: 'plan' }) stored: object;
   @Column('text') note: string;
   @Column('uuid', { name: 'made_by' }) madeById: string;
   @ManyToOne(() => Person) @JoinColumn({ name: 'made_by' }) madeBy: Relation<Person>;
   @Column('timestamptz', { name: 'made_at' }) madeAt: Date;
+
+  /** As this program knows plans, with what was filled in to get there. */
+  read(): ReadPlan {
+    return readPlan(this.stored);
+  }
 }

@@ -4,7 +4,17 @@ import { CurrentPerson } from '../auth/current-person.js';
 import { MoldDto } from '../molds/molds.dto.js';
 import { MoldsService } from '../molds/molds.service.js';
 import { Person } from '../people/person.entity.js';
-import { BuildDto, FinishBuildDto, NewBuildDto, NewVersionDto, toBuildDto, toVersionHeadDto, VersionDto, VersionHeadDto } from './builds.dto.js';
+import {
+  BuildDto,
+  FinishBuildDto,
+  NewBuildDto,
+  NewVersionDto,
+  toBuildDto,
+  toVersionHeadDto,
+  VersionDto,
+  VersionHeadDto,
+  toVersionDto,
+} from './builds.dto.js';
 import { BuildsService, type BuildWithPlan } from './builds.service.js';
 
 const dto = ({ build, version, moldId }: BuildWithPlan): BuildDto => toBuildDto(build, version, moldId);
@@ -45,7 +55,7 @@ export class BuildsController {
   @ApiOkResponse({ type: VersionDto })
   async version(@Param('id', ParseUUIDPipe) id: string, @Param('number', ParseIntPipe) number: number): Promise<VersionDto> {
     const version = await this.builds.version(id, number);
-    return { ...toVersionHeadDto(version), plan: version.plan };
+    return toVersionDto(version);
   }
 
   @Post(':id/versions')

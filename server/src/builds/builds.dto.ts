@@ -1,6 +1,6 @@
 import { ApiProperty } from '@nestjs/swagger';
 import { releasePrograms } from '@pentimento/core/service';
-import { ChoiceField, IdField, KeyField, NumberField, PartField, TextField } from '../wire/fields.js';
+import { ChoiceField, IdField, KeyField, NumberField, PartField, TextField, TextListField } from '../wire/fields.js';
 import { HANDS, type Hand } from '../wire/hands.js';
 import { BUILD_STATUSES, type Build, type BuildStatus } from './build.entity.js';
 import type { BuildVersion } from './build-version.entity.js';
@@ -17,6 +17,8 @@ export class VersionHeadDto {
 }
 
 export class VersionDto extends VersionHeadDto {
+  /** What an older format did not say yet and was filled in, or said and was dropped */
+  @TextListField(200, 200) lifted: string[];
   @PartField(() => PlanDocumentDto) plan: PlanDocumentDto;
 }
 
@@ -56,13 +58,18 @@ export function toVersionHeadDto(version: BuildVersion): VersionHeadDto {
   return { number: version.number, note: version.note, madeBy: version.madeBy.name, madeAt: version.madeAt.toISOString() };
 }
 
+export function toVersionDto(version: BuildVersion): VersionDto {
+  const { plan, notes } = version.read();
+  return { ...toVersionHeadDto(version), lifted: notes.map(({ where, what }) => `${where}: ${what}`), plan };
+}
+
 export function toBuildDto(build: Build, version: BuildVersion, moldId: string | null): BuildDto {
   return {
     id: build.id,
     name: build.name,
     part: build.part,
     status: build.status,
-    current: { ...toVersionHeadDto(version), plan: version.plan },
+    current: toVersionDto(version),
     changedAt: build.changedAt.toISOString(),
     moldId,
   };

@@ -66,7 +66,7 @@ export class BuildsService {
         .returning('id')
         .execute();
       if (!Array.isArray(inserted.raw) || inserted.raw.length === 0) return;
-      await tx.insert(BuildVersion, { buildId: input.id, number: 1, plan, note: input.note, madeById: by.id, madeAt: now });
+      await tx.insert(BuildVersion, { buildId: input.id, number: 1, stored: plan, note: input.note, madeById: by.id, madeAt: now });
     });
     return this.get(input.id);
   }
@@ -80,7 +80,7 @@ export class BuildsService {
       if (build.currentVersion !== input.baseVersion) throw await staleVersion(tx, build);
       const number = build.currentVersion + 1;
       const now = new Date();
-      await tx.insert(BuildVersion, { buildId, number, plan, note: input.note, madeById: by.id, madeAt: now });
+      await tx.insert(BuildVersion, { buildId, number, stored: plan, note: input.note, madeById: by.id, madeAt: now });
       await tx.update(Build, { id: buildId }, { currentVersion: number, changedAt: now });
     });
     return this.get(buildId);
@@ -94,9 +94,9 @@ export class BuildsService {
       if (already?.id === input.moldId) return already;
       if (already) throw new ProblemException(409, 'finished', `This build is mold ${already.number} already.`, { moldId: already.id });
       const version = await tx.findOneByOrFail(BuildVersion, { buildId, number: build.currentVersion });
-      if (version.plan.sessions.length === 0)
+      if (version.read().plan.sessions.length === 0)
         throw new ProblemException(422, 'empty-plan', 'This plan has no sessions. Plan the stack before finishing it into a mold.');
-      const planned = version.plan.intake?.hand ?? 'none';
+      const planned = version.read().plan.intake?.hand ?? 'none';
       if (planned !== 'none' && input.hand !== planned)
         throw new ProblemException(
           422,

@@ -17,7 +17,7 @@ function toDto({ version, madeBy, madeAt, log, ...record }: LaminateRecord): Lam
     heightM,
     note,
     log: { timeS: [...log.timeS], tempC: [...log.tempC] },
-    plan: version.plan,
+    plan: version.read().plan,
     madeBy: madeBy.name,
     madeAt: madeAt.toISOString(),
   };

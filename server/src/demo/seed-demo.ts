@@ -72,7 +72,7 @@ async function seedBuilds(tx: EntityManager, people: Ids, random: Seeded): Promi
       const entry = {
         buildId: id,
         number: i + 1,
-        plan: keepCardVersions(version.plan, cardsAsOf(version.daysBefore)),
+        stored: keepCardVersions(version.plan, cardsAsOf(version.daysBefore)),
         note: version.note,
         madeById: idOf(people, version.by),
         madeAt: daysAgo(version.daysBefore),

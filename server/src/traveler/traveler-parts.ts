@@ -5,7 +5,7 @@ import { MOST_DROP_MBAR, gateTests, type CardLibrary, type PlanSession } from '@
 import { momentText } from '@pentimento/core/shop-time';
 import { infusedLayers } from '@pentimento/core/stack';
 import { layerCautions, type Traveler } from '@pentimento/core/traveler';
-import { displayText, fillAmounts, type DisplayQuantity, type UnitSystem } from '@pentimento/core/units';
+import { displayText, fillAmounts, type DisplayQuantity, type UnitSystem, type Words } from '@pentimento/core/units';
 import type { Content, TableCell } from 'pdfmake/interfaces.js';
 
 /** What a page needs to say numbers: the reader's units and the plan's cards. */
@@ -50,7 +50,7 @@ function limitLine({ subject, remedy, quantity, value, limit, sense }: Verdict, 
 }
 
 export function objectionsPart({ objections, evaluation }: Traveler, reader: Reader): Content[] {
-  const fill = (text: string): string => fillAmounts(text, reader.system);
+  const fill = (text: Words): string => fillAmounts(text, reader.system);
   const serious = objections.filter(({ level }) => level !== 'note');
   const broken = evaluation.verdicts.filter(({ level }) => level === 'stop');
   if (serious.length + broken.length === 0) return [];

@@ -53,7 +53,7 @@ export class TravelerService {
 
   private async compute(buildId: string): Promise<Computed> {
     const found = await this.builds.get(buildId);
-    const { plan } = found.version;
+    const { plan } = found.version.read();
     const cards = await this.cards.libraryFor(plan);
     return { found, cards, traveler: makeTraveler(plan, cards, await this.siblings(found)) };
   }
@@ -63,7 +63,7 @@ export class TravelerService {
     const builds = (await this.builds.list()).filter((one) => one.build.part === build.part && one.build.id !== build.id);
     const molds = await this.molds.findBy({ part: build.part });
     return [
-      ...builds.map(({ build: { name }, version }): Sibling => ({ name, hand: version.plan.intake?.hand ?? 'none' })),
+      ...builds.map(({ build: { name }, version }): Sibling => ({ name, hand: version.read().plan.intake?.hand ?? 'none' })),
       ...molds.filter(({ buildId }) => buildId === null).map(({ number, hand }): Sibling => ({ name: number, hand })),
     ];
   }

@@ -1,48 +1,49 @@
-import { createContext, useContext, useEffect, useEffectEvent, useMemo, useRef, type RefObject } from 'react';
+import { createContext, useContext, useEffect, useEffectEvent, useMemo, useRef } from 'react';
 
-/** Whether the edit that is being made is still under the hand: shown in the picture, but no step of the history yet. */
+/** How a page's cells pass on what is still under the hand: shown in the picture, but no step of the history yet. */
 export interface EditPhase {
-  readonly previewing: RefObject<boolean>;
+  /** Runs an edit as a preview */
+  readonly preview: (pass: () => void) => void;
   /** Takes back what was only previewed */
   readonly drop: () => void;
+  /** Whether the edit being made is a preview; for the page's own handler */
+  readonly previewing: () => boolean;
 }
 
-const EditContext = createContext<EditPhase | null>(null);
+/** Outside of a page that can preview, an edit counts at once. */
+const AT_ONCE: EditPhase = {
+  preview: (pass) => {
+    pass();
+  },
+  drop: () => undefined,
+  previewing: () => false,
+};
+
+const EditContext = createContext<EditPhase>(AT_ONCE);
 export const EditProvider = EditContext.Provider;
 
-/** One phase for all cells of a page, and how a page tells a preview from an edit. */
+/** A phase for the cells of one page. */
 export function useEditPhase(drop: () => void): EditPhase {
   const previewing = useRef(false);
-  return useMemo(() => ({ previewing, drop }), [drop]);
-}
-
-interface Typing {
-  /** Passes a value on while it is typed: as a preview on a plan's page, at once elsewhere */
-  readonly preview: (pass: () => void) => void;
-  readonly drop: () => void;
-}
-
-/** How a cell passes on what is typed before it is done. */
-export function useTyping(): Typing {
-  const phase = useContext(EditContext);
   return useMemo(
     () => ({
       preview: (pass) => {
-        if (!phase) {
-          pass();
-          return;
-        }
-        phase.previewing.current = true;
+        previewing.current = true;
         try {
           pass();
         } finally {
-          phase.previewing.current = false;
+          previewing.current = false;
         }
       },
-      drop: () => phase?.drop(),
+      drop,
+      previewing: () => previewing.current,
     }),
-    [phase],
+    [drop],
   );
+}
+
+export function useTyping(): Pick<EditPhase, 'preview' | 'drop'> {
+  return useContext(EditContext);
 }
 
 /** What is typed is not lost when the page is closed over it. */

@@ -6,6 +6,7 @@ import {
   toDisplay,
   unitName,
   type DisplayQuantity,
+  type Words,
   type UnitSystem,
 } from '@pentimento/core/units';
 import { useMemo } from 'react';
@@ -20,7 +21,7 @@ export interface Units {
   show: (quantity: DisplayQuantity, stored: number) => number;
   store: (quantity: DisplayQuantity, shown: number) => number;
   /** A sentence of the core with its amounts in this person's units */
-  fill: (text: string) => string;
+  fill: (text: Words) => string;
 }
 
 /** Units of the signed-in person. */

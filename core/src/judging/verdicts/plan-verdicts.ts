@@ -1,3 +1,4 @@
+import { byLevel } from '../../units/levels.js';
 import type { GrowthResult } from '../../growth/growth-result.js';
 import type { JointWindow } from '../../windows/joint-window.js';
 import type { CardLibrary } from '../../plan/card-library.js';
@@ -24,6 +25,5 @@ export function planVerdicts(plan: PlanDocument, result: GrowthResult, windows: 
     ...windows.map((window) => windowVerdict(window, plan)),
     ...plan.sessions.flatMap((session) => [...shopMinimum(session, plan, result, cards), ...catalystRange(session, cards)]),
   ];
-  const rank = { stop: 0, care: 1, ok: 2 };
-  return verdicts.sort((a, b) => rank[a.level] - rank[b.level] || a.margin - b.margin);
+  return verdicts.sort((a, b) => byLevel(a.level, b.level) || a.margin - b.margin);
 }

@@ -1,3 +1,5 @@
+import { worstOf } from '../../units/levels.js';
+
 /** How far a limit is kept. */
 export type VerdictLevel = 'ok' | 'care' | 'stop';
 export type VerdictKind =
@@ -43,8 +45,7 @@ export function levelOf(margin: number, care: number): VerdictLevel {
   return margin < care ? 'care' : 'ok';
 }
 
-/** The worst level among verdicts. */
-export function worstLevel(verdicts: readonly Verdict[]): VerdictLevel {
-  if (verdicts.some((v) => v.level === 'stop')) return 'stop';
-  return verdicts.some((v) => v.level === 'care') ? 'care' : 'ok';
+/** The worst level among verdicts; none: nothing speaks against it. */
+export function worstLevel(verdicts: readonly Pick<Verdict, 'level'>[]): VerdictLevel {
+  return worstOf(verdicts.map(({ level }) => level)) ?? 'ok';
 }

@@ -1,3 +1,4 @@
+import { cumsum } from 'd3';
 import { layerBuild, type CardLibrary, type PlanDocument } from '@pentimento/core/plan';
 import { useId } from 'react';
 import { HatchDefs, hatchOf } from '../../shared/hatch';
@@ -20,22 +21,21 @@ export function StackDrawing({ plan, cards }: { plan: PlanDocument; cards: CardL
   // The root keeps a gel coat visible beside a thick bulk.
   const weights = layers.map(({ thick }) => Math.sqrt(thick));
   const total = weights.reduce((sum, w) => sum + w, 0);
+  const heights = weights.map((weight) => (weight / total) * (base - 4));
+  const tops = Array.from(cumsum(heights), (sum) => base - sum);
   const step = (WIDTH * 0.5) / Math.max(1, plan.sessions.length);
-  let y = base;
   return (
     <svg width={WIDTH} height={HEIGHT} viewBox={`0 0 ${String(WIDTH)} ${String(HEIGHT)}`} aria-hidden>
       <HatchDefs prefix={hatch} />
       {layers.map(({ s, layer, family }, i) => {
-        const h = (weights[i] / total) * (base - 4);
-        y -= h;
         const x = s * step;
         return (
           <rect
             key={layer.id}
             x={x}
-            y={y}
+            y={tops[i]}
             width={WIDTH - x - 1}
-            height={h}
+            height={heights[i]}
             fill={`url(#${hatch}-${hatchOf(family)})`}
             stroke="currentColor"
             strokeWidth="1"

@@ -93,7 +93,7 @@ function OpenBuild({ build, cards, library, outdated, plan, present }: OpenBuild
   );
   const onEdit = useCallback(
     (next: PlanDocument) => {
-      if (!readOnly) dispatch(phase.previewing.current ? previewed(next) : edited(next));
+      if (!readOnly) dispatch(phase.previewing() ? previewed(next) : edited(next));
     },
     [dispatch, readOnly, phase],
   );

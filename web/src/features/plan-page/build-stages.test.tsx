@@ -5,13 +5,14 @@ import {
   DEFAULT_INTAKE,
   defaultRelease,
   gateTests,
-  objection,
   planFromTemplate,
   type MoldDesign,
+  type Objection,
   type PlanDocument,
   type ReleasePlan,
 } from '@pentimento/core/plan';
 import { render, screen } from '@testing-library/react';
+import { amount, words } from '@pentimento/core/units';
 import userEvent from '@testing-library/user-event';
 import { useState } from 'react';
 import { MemoryRouter } from 'react-router';
@@ -51,10 +52,11 @@ test('an address names a stage, the growth chart when it names none, nothing whe
 });
 
 test('the stage bar marks each stage with the worst that speaks against it, notes not counted', () => {
-  const objections = [
-    objection('plug', 'note', 'a', 'x', 'y', 'z'),
-    objection('stack', 'care', 'b', 'x', 'y', 'z'),
-    objection('stack', 'stop', 'c', 'x', 'y', 'z'),
+  const said = { title: 'x', why: 'y', remedy: 'z' };
+  const objections: Objection[] = [
+    { stage: 'plug', level: 'note', id: 'a', ...said },
+    { stage: 'stack', level: 'care', id: 'b', ...said },
+    { stage: 'stack', level: 'stop', id: 'c', ...said },
   ];
   render(
     <MemoryRouter>
@@ -69,7 +71,14 @@ test('the stage bar marks each stage with the worst that speaks against it, note
 });
 
 test('objections say what, why and what to do, in the reader’s units', () => {
-  const one = objection('split', 'care', 'a', 'Flange {thickness:50.8} wide', 'It needs {thickness:58}.', 'Widen it.');
+  const one = {
+    stage: 'split' as const,
+    level: 'care' as const,
+    id: 'a',
+    title: words`Flange ${amount('thickness', 50.8)} wide`,
+    why: words`It needs ${amount('thickness', 58)}.`,
+    remedy: 'Widen it.',
+  };
   const { rerender } = render(<ObjectionList objections={[one]} name="Objections" empty="Nothing." />);
   expect(screen.getByRole('listitem')).toHaveTextContent('care Flange 50.8 mm wideIt needs 58 mm.Widen it.');
   unitSystem = 'us';

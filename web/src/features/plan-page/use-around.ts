@@ -2,7 +2,7 @@ import type { Sibling } from '@pentimento/core/design';
 import { planObjections } from '@pentimento/core/judging';
 import { mixObjections, type MixRow } from '@pentimento/core/mix';
 import { worstFirst, type CardLibrary, type Hand, type Objection, type PlanDocument } from '@pentimento/core/plan';
-import { useEffect, useMemo, useState } from 'react';
+import { useMemo, useState } from 'react';
 import { useBuildsQuery, useMoldsQuery, type Build } from '../../api/api';
 import type { Picture } from '../simulation/picture';
 import type { Simulation } from '../simulation/use-simulation';
@@ -28,9 +28,7 @@ export function useSiblings(build: Build | undefined): readonly Sibling[] {
 /** The picture of the plan as it stands; while the hand drags, the one before, so that the rules rest with it. */
 export function useSettledPicture({ plan, picture }: Simulation, present: PlanDocument | null): Picture | null {
   const [settled, setSettled] = useState<Picture | null>(null);
-  useEffect(() => {
-    if (picture && plan === present) setSettled(picture);
-  }, [picture, plan, present]);
+  if (picture && plan === present && settled !== picture) setSettled(picture);
   return settled;
 }
 

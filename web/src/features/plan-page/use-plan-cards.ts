@@ -1,5 +1,5 @@
 import { cardLibrary, outdatedCards, type CardLibrary, type OutdatedCard, type PlanDocument } from '@pentimento/core/plan';
-import { useEffect, useMemo, useRef } from 'react';
+import { useMemo, useState } from 'react';
 import { useKeptCardsQuery, type Card } from '../../api/api';
 
 export interface PlanCards {
@@ -24,9 +24,7 @@ export function usePlanCards(plan: PlanDocument | null, newest: readonly Card[] 
     return { cards, library: cardLibrary(cards), outdated, error: undefined };
   }, [newest, wanted, kept.currentData, kept.error, outdated]);
   // While another version is fetched the page goes on with the cards it has, or it would lose what is open on it.
-  const last = useRef<PlanCards | null>(null);
-  useEffect(() => {
-    if (found.cards && plan) last.current = found;
-  }, [found, plan]);
-  return found.cards ? found : (last.current ?? found);
+  const [last, setLast] = useState<PlanCards | null>(null);
+  if (found.cards && plan && last !== found) setLast(found);
+  return found.cards ? found : (last ?? found);
 }

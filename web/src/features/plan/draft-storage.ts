@@ -1,4 +1,4 @@
-import { checkPlan, type PlanDocument } from '@pentimento/core/plan';
+import { readPlan, type PlanDocument } from '@pentimento/core/plan';
 
 /** An unsaved plan kept in this browser. */
 export interface Draft {
@@ -21,32 +21,19 @@ export function dropDraft(buildId: string): void {
   localStorage.removeItem(key(buildId));
 }
 
-/** The draft of a build, or null when there is none that this version of the program can read. */
+/** The draft of a build as this version of the program knows plans, or null when there is none that it can read. */
 export function readDraft(buildId: string): Draft | null {
   const text = localStorage.getItem(key(buildId));
   if (text === null) return null;
   try {
     const parsed: unknown = JSON.parse(text);
-    return isDraft(parsed) ? parsed : null;
+    return isDraft(parsed) ? { baseVersion: parsed.baseVersion, at: parsed.at, plan: readPlan(parsed.plan).plan } : null;
   } catch {
     return null;
   }
 }
 
-function isDraft(value: unknown): value is Draft {
+function isDraft(value: unknown): value is { baseVersion: number; plan: unknown; at: string } {
   if (typeof value !== 'object' || value === null || !('plan' in value) || !('baseVersion' in value) || !('at' in value)) return false;
-  if (typeof value.baseVersion !== 'number' || typeof value.at !== 'string' || !isCurrentPlan(value.plan)) return false;
-  checkPlan(value.plan);
-  return true;
-}
-
-function isCurrentPlan(plan: unknown): plan is PlanDocument {
-  return (
-    typeof plan === 'object' &&
-    plan !== null &&
-    'formatVersion' in plan &&
-    plan.formatVersion === 1 &&
-    'sessions' in plan &&
-    Array.isArray(plan.sessions)
-  );
+  return typeof value.baseVersion === 'number' && typeof value.at === 'string';
 }

@@ -1,3 +1,4 @@
+import { byLevel } from '@pentimento/core/units';
 import { useState } from 'react';
 import { useMoldsQuery } from '../../api/api';
 import { Empty, Failed, Loading } from '../../shared/states';
@@ -6,8 +7,6 @@ import { Refusals } from './refusals';
 import { Spine } from './spine';
 import { useMoldViews, type MoldView } from './use-service';
 
-const RANK = { stop: 0, care: 1, ok: 2 } as const;
-
 /** Molds in service, those that need something first. */
 export function RackPage() {
   const { data, error, refetch } = useMoldsQuery(undefined, { refetchOnMountOrArgChange: true });
@@ -15,7 +14,7 @@ export function RackPage() {
   const [logging, setLogging] = useState<MoldView | null>(null);
   if (error && !data) return <Failed error={error} retry={() => void refetch()} />;
   if (!views) return <Loading what="the rack" />;
-  const sorted = [...views].sort((a, b) => RANK[a.service.level] - RANK[b.service.level] || a.mold.number.localeCompare(b.mold.number));
+  const sorted = [...views].sort((a, b) => byLevel(a.service.level, b.service.level) || a.mold.number.localeCompare(b.mold.number));
   const due = views.filter(({ service }) => service.level === 'stop').length;
   return (
     <div className="flex min-h-full flex-col">

@@ -1,3 +1,4 @@
+import { cumsum } from 'd3';
 import type { FlangeStrip } from '@pentimento/core/design';
 
 const WIDTH = 520;
@@ -9,7 +10,10 @@ export function FlangeDrawing({ strips, widthMm, filletMm }: { strips: readonly 
   const need = strips.reduce((sum, { mm }) => sum + mm, 0);
   const scale = (WIDTH - 60) / Math.max(need, widthMm);
   const fillet = Math.min(26, filletMm * scale);
-  let x = 40;
+  const ends = Array.from(
+    cumsum(strips, ({ mm }) => mm * scale),
+    (sum) => 40 + sum,
+  );
   return (
     <svg
       viewBox={`0 0 ${String(WIDTH)} 92`}
@@ -27,8 +31,7 @@ export function FlangeDrawing({ strips, widthMm, filletMm }: { strips: readonly 
         plug
       </text>
       {strips.map(({ name, mm }, i) => {
-        const from = x;
-        x += mm * scale;
+        const [from, x] = [ends[i] - mm * scale, ends[i]];
         return (
           <g key={name}>
             <line x1={from} y1={56} x2={x} y2={56} stroke="currentColor" strokeWidth={1} />

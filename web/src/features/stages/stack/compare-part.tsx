@@ -1,6 +1,6 @@
 import type { SchoolFigures } from '@pentimento/core/judging';
 import { stackTemplates, type PlanDocument } from '@pentimento/core/plan';
-import { useEffect, useState } from 'react';
+import { useEffect, useMemo, useState } from 'react';
 import type { Card } from '../../../api/api';
 import { ChoiceCell, Part } from '../../../shared/fields';
 import { LevelMark } from '../../../shared/level-mark';
@@ -43,6 +43,14 @@ const LINES: readonly Line[] = [
   },
 ];
 
+interface Asked {
+  readonly plan: PlanDocument;
+  readonly cards: readonly Card[];
+  readonly pair: readonly [string, string];
+}
+
+const NOTHING = { to: null, answers: new Map<string, SchoolAnswer>() };
+
 /** Two schools for the same mold, at the same target, side by side. */
 export function ComparePart({
   plan,
@@ -57,27 +65,28 @@ export function ComparePart({
 }) {
   const units = useUnits();
   const [pair, setPair] = useState<readonly [string, string]>(['', 'low-profile']);
-  const [answers, setAnswers] = useState<ReadonlyMap<string, SchoolAnswer>>(new Map());
+  const asked = useMemo((): Asked => ({ plan, cards, pair }), [plan, cards, pair]);
+  const [answered, setAnswered] = useState<{ readonly to: Asked | null; readonly answers: ReadonlyMap<string, SchoolAnswer> }>(NOTHING);
   useEffect(() => {
     const { service, stop } = makeSimulation();
     let on = true;
     const run = async (): Promise<void> => {
-      await service.setCards(cards);
-      for (const id of new Set(pair)) {
-        const answer = await service.school(plan, id === '' ? null : id);
+      await service.setCards(asked.cards);
+      for (const id of new Set(asked.pair)) {
+        const answer = await service.school(asked.plan, id === '' ? null : id);
         if (!on) return;
-        setAnswers((before) => new Map(before).set(id, answer));
+        setAnswered(({ to, answers }) => ({ to: asked, answers: new Map(to === asked ? answers : []).set(id, answer) }));
       }
       stop();
     };
-    setAnswers(new Map());
     void run();
     return () => {
       on = false;
       stop();
     };
-  }, [plan, cards, pair]);
-  const shown = pair.map((id) => answers.get(id));
+  }, [asked]);
+  // Answers to an older question are not shown.
+  const shown = pair.map((id) => (answered.to === asked ? answered.answers.get(id) : undefined));
   const figures = shown.map((answer) => (answer?.ok ? answer.figures : null));
   const better = (line: Line, i: number): boolean => {
     const [mine, other] = [figures[i], figures[1 - i]];

@@ -1,3 +1,4 @@
+import { words } from '@pentimento/core/units';
 import { worstObjection, type Objection } from '@pentimento/core/plan';
 import { releaseSchedule } from '@pentimento/core/release';
 import { momentText } from '@pentimento/core/shop-time';
@@ -121,7 +122,7 @@ export function TravelerStage({ build, plan, library, simulation, all, unsaved }
           <LevelMark level={levelOfObjection(worstObjection(all))} size={14} word={false} /> Every stage, worst first
         </p>
         <ObjectionList
-          objections={all.map((one) => ({ ...one, title: `${STAGE_NAMES[one.stage]}: ${one.title}` }))}
+          objections={all.map((one) => ({ ...one, title: words`${STAGE_NAMES[one.stage]}: ${one.title}` }))}
           name="Objections, all stages"
           empty="Nothing objects."
         />

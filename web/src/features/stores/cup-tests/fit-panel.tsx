@@ -1,6 +1,6 @@
 import type { CupTest, FitResult, FittedParameter } from '@pentimento/core/calibration';
 import { withValues } from '@pentimento/core/materials';
-import { useEffect, useState } from 'react';
+import { useEffect, useMemo, useState } from 'react';
 import { useCardsQuery, useSaveCardMutation, type Card } from '../../../api/api';
 import { problemOf } from '../../../api/problem';
 import { LevelMark } from '../../../shared/level-mark';
@@ -22,22 +22,23 @@ interface FitPanelProps {
 export function FitPanel(props: FitPanelProps) {
   const { card, tests, laminates } = props;
   const cards = useCardsQuery();
-  const [answer, setAnswer] = useState<FitAnswer | null>(null);
   const all = cards.data;
+  const asked = useMemo(() => (all ? { card, cards: all, cups: tests, laminates } : null), [all, card, tests, laminates]);
+  const [answered, setAnswered] = useState<{ readonly to: typeof asked; readonly answer: FitAnswer } | null>(null);
   useEffect(() => {
-    if (!all) return undefined;
-    setAnswer(null);
+    if (!asked) return undefined;
     const { service, stop } = makeCalibration();
     let on = true;
-    void service.fit({ card, cards: all, cups: tests, laminates }).then((next) => {
-      if (on) setAnswer(next);
+    void service.fit(asked).then((answer) => {
+      if (on) setAnswered({ to: asked, answer });
       stop();
     });
     return () => {
       on = false;
       stop();
     };
-  }, [card, all, tests, laminates]);
+  }, [asked]);
+  const answer = answered && answered.to === asked ? answered.answer : null;
   if (!answer)
     return (
       <p role="status" className="muted mt-3 flex items-center gap-2">

@@ -26,7 +26,6 @@ export function closedStretches(plan: PlanDocument, endS: number): { fromS: numb
 export function Ground({ plan, clock, height, axisY }: { plan: PlanDocument; clock: ClockScale; height: number; axisY: number }) {
   const days = range(Math.ceil(clock.endS / DAY));
   const hours = range(0, clock.endS, 2 * HOUR).filter((t) => t % DAY !== 0 && clock.pieces.some((p) => !p.folded && t >= p.fromS && t <= p.toS));
-  let lastX = -100;
   return (
     <g>
       {closedStretches(plan, clock.endS).map(({ fromS, toS }) => (
@@ -54,19 +53,14 @@ export function Ground({ plan, clock, height, axisY }: { plan: PlanDocument; clo
           </path>
         ))}
       <line x1={0} x2={clock.width} y1={axisY} y2={axisY} stroke="currentColor" />
-      {hours.map((t) => {
-        const x = clock.toX(t);
-        if (x - lastX < 34) return null;
-        lastX = x;
-        return (
-          <g key={t} transform={`translate(${x.toFixed(1)},${String(axisY)})`}>
-            <line y2={4} stroke="currentColor" />
-            <text y={15} textAnchor="middle" className="num fill-current text-[11px]" fillOpacity="0.8">
-              {String(Math.round((t % DAY) / HOUR)).padStart(2, '0')}
-            </text>
-          </g>
-        );
-      })}
+      {apart(hours, clock).map((t) => (
+        <g key={t} transform={`translate(${clock.toX(t).toFixed(1)},${String(axisY)})`}>
+          <line y2={4} stroke="currentColor" />
+          <text y={15} textAnchor="middle" className="num fill-current text-[11px]" fillOpacity="0.8">
+            {String(Math.round((t % DAY) / HOUR)).padStart(2, '0')}
+          </text>
+        </g>
+      ))}
       {days.map((d) => (
         <g key={d} transform={`translate(${clock.toX(d * DAY).toFixed(1)},0)`}>
           <line y1={0} y2={axisY + 6} stroke="currentColor" strokeOpacity="0.45" strokeDasharray="1 3" />
@@ -75,6 +69,11 @@ export function Ground({ plan, clock, height, axisY }: { plan: PlanDocument; clo
       <DayNames plan={plan} clock={clock} days={days} y={axisY + 30} />
     </g>
   );
+}
+
+/** Hours that have room for their number beside the one before. */
+function apart(hours: readonly number[], clock: ClockScale): number[] {
+  return hours.reduce<number[]>((kept, t) => (kept.length > 0 && clock.toX(t) - clock.toX(kept[kept.length - 1]) < 34 ? kept : [...kept, t]), []);
 }
 
 /** Names of the days, under the middle of what is shown of each; left out where there is no room. */

@@ -26,7 +26,7 @@ export function HeatCanvas({ picture, clock, heights, height, left, top }: HeatC
     const context = ref.current?.getContext('2d');
     if (!context) return;
     const image = context.createImageData(columns, rows);
-    paintHeat(new Uint32Array(image.data.buffer), columns, rows, scale, picture, clock, heights, ramp.words);
+    paintHeat({ pixels: new Uint32Array(image.data.buffer), width: columns, rows, scale, picture, clock, heights, ramp: ramp.words });
     context.putImageData(image, 0, 0);
     performance.mark('pentimento:painted');
   }, [picture, clock, heights, columns, rows, scale, ramp]);

@@ -17,17 +17,21 @@ export function rowCells(picture: Picture, heights: HeightScale, rows: number, s
   return cells;
 }
 
+/** Where and what to paint. */
+export interface HeatPaint {
+  readonly pixels: Uint32Array;
+  /** Columns and rows of pixels, and how many of them a unit of the drawing has */
+  readonly width: number;
+  readonly rows: number;
+  readonly scale: number;
+  readonly picture: Picture;
+  readonly clock: ClockScale;
+  readonly heights: HeightScale;
+  readonly ramp: Uint32Array;
+}
+
 /** Paints the temperature field into pixels, column by column; nothing outside the stack as it stands at each moment. */
-export function paintHeat(
-  pixels: Uint32Array,
-  width: number,
-  rows: number,
-  scale: number,
-  picture: Picture,
-  clock: ClockScale,
-  heights: HeightScale,
-  ramp: Uint32Array,
-): void {
+export function paintHeat({ pixels, width, rows, scale, picture, clock, heights, ramp }: HeatPaint): void {
   const cellOfRow = rowCells(picture, heights, rows, scale);
   const words = new Uint32Array(picture.centreM.length);
   pixels.fill(0);

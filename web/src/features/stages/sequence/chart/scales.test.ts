@@ -46,7 +46,7 @@ test('heat is painted only where something lies at that time', () => {
   const clock = evenClock(endS, 200);
   const heights = heightScale(picture.layers, 'even', 100);
   const pixels = new Uint32Array(200 * 100);
-  paintHeat(pixels, 200, 100, 1, picture, clock, heights, heatRamps.paper.words);
+  paintHeat({ pixels, width: 200, rows: 100, scale: 1, picture, clock, heights, ramp: heatRamps.paper.words });
   const at = (timeS: number, row: number): number => pixels[row * 200 + Math.floor(clock.toX(timeS))];
   expect(at(4 * 3600, 95)).toBe(0);
   expect(at(9.5 * 3600, 95)).not.toBe(0);
