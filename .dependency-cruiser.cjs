@@ -82,6 +82,12 @@ module.exports = {
       from: { path: '^server/src/wire' },
       to: { path: '^server/src/(builds|molds|cards|people|auth)/' },
     },
+    {
+      name: 'migrations-import-nothing-that-moves',
+      severity: 'error',
+      from: { path: '^server/src/database/migrations/' },
+      to: { pathNot: '^(server/src/database/migrations/|node_modules/typeorm/)' },
+    },
     { name: 'not-to-unresolvable', severity: 'error', from: {}, to: { couldNotResolve: true } },
   ],
   options: {

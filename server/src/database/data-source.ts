@@ -1,12 +1,5 @@
 import { DataSource, type DataSourceOptions } from 'typeorm';
-import { Build } from '../builds/build.entity.js';
-import { BuildVersion } from '../builds/build-version.entity.js';
-import { CardVersion } from '../cards/card-version.entity.js';
-import { CupTest } from '../cup-tests/cup-test.entity.js';
-import { LaminateRecord } from '../cup-tests/laminate-record.entity.js';
-import { Mold } from '../molds/mold.entity.js';
-import { Pull, Treatment } from '../molds/service-records.entity.js';
-import { Person } from '../people/person.entity.js';
+import { entities } from './entities.js';
 import { FirstSlice1795430400000 } from './migrations/1795430400000-first-slice.js';
 import { CardsAndCupTests1795440000000 } from './migrations/1795440000000-cards-and-cup-tests.js';
 import { LaminateRecords1795450000000 } from './migrations/1795450000000-laminate-records.js';
@@ -15,7 +8,7 @@ export function dataSourceOptions(url: string): DataSourceOptions {
   return {
     type: 'postgres',
     url,
-    entities: [Person, Build, BuildVersion, CardVersion, CupTest, LaminateRecord, Mold, Pull, Treatment],
+    entities,
     migrations: [FirstSlice1795430400000, CardsAndCupTests1795440000000, LaminateRecords1795450000000],
     synchronize: false,
   };

@@ -1,11 +1,11 @@
-import { builtInMaterials, withValues, type CardScalar, type MaterialCard, type ValueOrigin } from '@pentimento/core/materials';
 import type { MigrationInterface, QueryRunner } from 'typeorm';
+import { frozenResins, type FrozenResin } from './1795440000000-resins-of-0-2.js';
 
 /** A card as version 0.1 kept it: kinetic numbers and limits side by side, one origin for all. */
 interface OldCard {
   readonly id: string;
   readonly name: string;
-  readonly origin: ValueOrigin;
+  readonly origin: string;
   readonly limits: {
     readonly catalyst: { readonly minPct: number; readonly maxPct: number; readonly typicalPct: number } | null;
     readonly shopMinC: number;
@@ -18,14 +18,36 @@ interface OldCard {
   };
 }
 
+interface SheetValue {
+  readonly value: number | string | boolean | null;
+  readonly origin: string;
+  readonly note: string;
+  readonly date: null;
+}
+
+/** A card as a data sheet, in the form of version 0.2. */
+interface SheetCard {
+  readonly formatVersion: 1;
+  readonly id: string;
+  readonly kind: 'resin';
+  readonly name: string;
+  readonly gelTimes: readonly never[];
+  readonly values: Readonly<Record<string, SheetValue>>;
+}
+
 /** Only limits could be changed then; the rest is the built-in card's. */
-export function fromOldCard({ id, name, origin, limits }: OldCard, note: string): MaterialCard {
-  const builtIn = builtInMaterials.find((card) => card.id === id);
+export function fromOldCard({ id, name, origin, limits }: OldCard, note: string): SheetCard {
+  const builtIn = frozenResins.find((card) => card.id === id);
   if (!builtIn) throw new Error(`card "${id}" is not a built-in one`);
   const { catalyst, shopMinC, maxLaminateC, activationC, restartBelowC, bondClosesH, wetOnWet, demoldCure } = limits;
-  const values: Record<string, CardScalar> = { shopMinC, maxLaminateC, activationC, restartBelowC, bondClosesH, wetOnWet, demoldCure };
-  if (catalyst) Object.assign(values, { catalystMinPct: catalyst.minPct, catalystTypicalPct: catalyst.typicalPct, catalystMaxPct: catalyst.maxPct });
-  return { ...withValues(builtIn, values, { origin, note: note.slice(0, 300), date: null }), name };
+  const changed = {
+    ...{ shopMinC, maxLaminateC, activationC, restartBelowC, bondClosesH, wetOnWet, demoldCure },
+    ...(catalyst && { catalystMinPct: catalyst.minPct, catalystTypicalPct: catalyst.typicalPct, catalystMaxPct: catalyst.maxPct }),
+  };
+  const as = (source: Pick<SheetValue, 'origin' | 'note'>, values: FrozenResin['values']): Record<string, SheetValue> =>
+    Object.fromEntries(Object.entries(values).map(([key, value]) => [key, { value, ...source, date: null }]));
+  const values = { ...as({ origin: 'assumed', note: 'typical' }, builtIn.values), ...as({ origin, note: note.slice(0, 300) }, changed) };
+  return { formatVersion: 1, id, kind: 'resin', name, gelTimes: [], values };
 }
 
 /** Cards become data sheets with an origin per value; cup tests. */

@@ -1,0 +1,11 @@
+import { BuildVersion } from '../builds/build-version.entity.js';
+import { Build } from '../builds/build.entity.js';
+import { CardVersion } from '../cards/card-version.entity.js';
+import { CupTest } from '../cup-tests/cup-test.entity.js';
+import { LaminateRecord } from '../cup-tests/laminate-record.entity.js';
+import { Mold } from '../molds/mold.entity.js';
+import { Pull, Treatment } from '../molds/service-records.entity.js';
+import { Person } from '../people/person.entity.js';
+
+/** Every table that has an entity. */
+export const entities = [Person, Build, BuildVersion, CardVersion, CupTest, LaminateRecord, Mold, Pull, Treatment];
