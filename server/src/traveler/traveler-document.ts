@@ -3,7 +3,13 @@ import { momentText } from '@pentimento/core/shop-time';
 import { growthSvg, planCautions, type Traveler } from '@pentimento/core/traveler';
 import { displayText } from '@pentimento/core/units';
 import type { Content, TDocumentDefinitions } from 'pdfmake/interfaces.js';
-import { heading, kitPart, objectionsPart, plugPart, releasePart, sessionParts, small, splitPart, type Reader } from './traveler-parts.js';
+import { kitPart } from './kit-part.js';
+import { objectionsPart } from './objections-part.js';
+import { plugPart } from './plug-part.js';
+import { releasePart } from './release-part.js';
+import { sessionParts } from './session-parts.js';
+import { heading, small, type Reader } from './sheet.js';
+import { splitPart } from './split-part.js';
 
 export const PAPERS = ['A4', 'LETTER'] as const;
 export type Paper = (typeof PAPERS)[number];

@@ -1,0 +1,74 @@
+import type { MixRow } from '@pentimento/core/mix';
+import { MOST_DROP_MBAR, type PlanSession } from '@pentimento/core/plan';
+import { momentText } from '@pentimento/core/shop-time';
+import { infusedLayers } from '@pentimento/core/stack';
+import { layerCautions, type Traveler } from '@pentimento/core/traveler';
+import type { Content, TableCell } from 'pdfmake/interfaces.js';
+import { amountText, grams, heading, small, table, type Reader } from './sheet.js';
+
+function windowText(traveler: Traveler, index: number): string {
+  const window = traveler.evaluation.windows.find(({ belowSession }) => belowSession === index - 1);
+  if (!window) return '';
+  if (window.opensS === null) return 'never opens before it closes: see Sequence';
+  const at = (s: number): string => momentText(traveler.plan.startDate, s / 60);
+  return `window ${at(window.opensS)} to ${at(window.closesS)}; try it on the flange first`;
+}
+
+function mixRowCells(reader: Reader, row: MixRow): TableCell[] {
+  const { dose, layer, pot } = row;
+  const hardener = `${dose.hardenerG.toFixed(1)} g = ${dose.hardenerMl.toFixed(1)} ml`;
+  return [
+    layer.name,
+    row.card.name,
+    layer.catalystPct === null || dose.fixed ? 'fixed ratio' : `${layer.catalystPct.toFixed(2)} %`,
+    `${String(row.pots)} × ${grams(row.potG)}`,
+    `${grams(dose.resinG)} + ${hardener}`,
+    `${row.useMin.toFixed(0)} min of ${pot.lifeMin === null ? '> 360' : pot.lifeMin.toFixed(0)}`,
+    pot.peakC >= 120 ? `smokes, ${amountText(reader, 'temperature', pot.peakC)}` : amountText(reader, 'temperature', pot.peakC),
+  ];
+}
+
+function layerText(reader: Reader, { layers }: PlanSession): string {
+  return layers
+    .map((layer) => {
+      const what = layer.laminate
+        ? `${String(layer.laminate.plies)} × ${amountText(reader, 'arealWeight', layer.laminate.glassGsm)} at ${layer.laminate.resinToGlass.toFixed(1)} : 1`
+        : `${amountText(reader, 'film', layer.wetFilmUm ?? 0)} wet`;
+      const how = layer.application ? `, ${layer.application.method}, ${String(layer.application.passes)} passes` : '';
+      const color = layer.application && layer.application.color !== '' ? `, ${layer.application.color}` : '';
+      const start = layer.start === 'abraded' ? ', below cured and abraded' : '';
+      const surface = layer.surface && layer.surface !== 'none' ? `, closes with ${layer.surface}` : '';
+      return `${layer.name}: ${what}${how}${color}${start}${surface}`;
+    })
+    .join('\n');
+}
+
+export function sessionParts(traveler: Traveler, reader: Reader): Content[] {
+  const { plan, mix } = traveler;
+  const infused = new Set(infusedLayers(plan, reader.cards).map(({ id }) => id));
+  return plan.sessions.map((session, index): Content => ({
+    unbreakable: true,
+    stack: [
+      heading(`${String(index + 1)}. ${session.name}: ${momentText(plan.startDate, session.startMin)}`),
+      { text: layerText(reader, session) },
+      ...(index > 0 ? [small(windowText(traveler, index))] : []),
+      ...(session.layers.some(({ id }) => infused.has(id))
+        ? [
+            {
+              text: `Gate: pump closed off, at most ${String(MOST_DROP_MBAR)} mbar in ten minutes, before any resin is mixed:  ____ mbar  ____________`,
+            },
+          ]
+        : []),
+      table(
+        ['Layer', 'Resin', 'Hardener', 'Pots', 'Each pot', 'Use up in', 'Forgotten pot'],
+        mix.filter((row) => row.session.id === session.id).map((row) => mixRowCells(reader, row)),
+        ['*', '*', 46, 62, 110, 62, 56],
+      ),
+      small([...new Set(session.layers.flatMap((layer) => layerCautions(layer, reader.cards)))].join(' ')),
+      {
+        columns: ['Shop °  ____________', 'Started ____________', 'Ended ____________', 'Tack tried ____________', 'Name ____________'],
+        style: 'signs',
+      },
+    ],
+  }));
+}
