@@ -68,7 +68,7 @@ function line(name: string, { steps, cells }: GrowthResult, times: readonly numb
 /** Bytes of everything a result keeps in typed arrays. */
 function resultBytes({ segments, geometry, gelS }: GrowthResult): number {
   const fields = segments.flatMap(({ field, checkpoints }) => [field.timeS, field.tempK, field.cure, ...checkpoints.flatMap((c) => c.fields)]);
-  return [...fields, geometry.centreM, geometry.sizeM, gelS].reduce((sum, array) => sum + array.byteLength, 0);
+  return [...fields, geometry.centerM, geometry.sizeM, gelS].reduce((sum, array) => sum + array.byteLength, 0);
 }
 
 /** Editing the last session with the rest taken over from the run before. */

@@ -90,9 +90,9 @@ describe('fit', () => {
     const { field } = real.segments[real.segments.length - 1];
     const timeS = Array.from({ length: 80 }, (_, i) => i * 90);
     const log = { timeS, tempC: timeS.map((t) => sampleSegment(field, field.tempK, field.cells - 8, t) - KELVIN) };
-    const heightM = real.geometry.centreM[field.cells - 8];
+    const heightM = real.geometry.centerM[field.cells - 8];
     const cup = simulateCup({ card: truth, massKg: 0.1, startK: 295.15, airK: 295.15, catalystPct: 1.5 });
-    const cupLog = { timeS: [...cup.timeS], tempC: cup.centreK.map((k) => k - KELVIN) };
+    const cupLog = { timeS: [...cup.timeS], tempC: cup.centerK.map((k) => k - KELVIN) };
     const cupTest: CupTest = {
       massG: 100,
       startC: 22,

@@ -105,7 +105,7 @@ export function cupObservations(test: CupTest): Measured {
     });
     const shown = laggedC(
       cup.timeS,
-      cup.centreK.map((k) => k - KELVIN),
+      cup.centerK.map((k) => k - KELVIN),
       test.sensorLagS,
     );
     return observations.map(({ what, timeS }) => {
@@ -140,9 +140,9 @@ export function laminateObservations({ caseFor, startS, heightM, log }: Laminate
   }));
   const predict = (card: KineticCard): readonly number[] => {
     const result = simulateGrowth(caseFor(card), { toleranceK: FIT_TOLERANCE_K });
-    const { centreM, firstLaid } = result.geometry;
+    const { centerM, firstLaid } = result.geometry;
     let cell = firstLaid;
-    while (cell + 1 < centreM.length && centreM[cell] < heightM) cell++;
+    while (cell + 1 < centerM.length && centerM[cell] < heightM) cell++;
     return seen.timeS.map((timeS) => {
       const segment = result.segments.findLast(({ field }) => field.frames > 0 && field.timeS[0] <= startS + timeS);
       if (!segment) return NaN;

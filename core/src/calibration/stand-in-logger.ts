@@ -51,7 +51,7 @@ export function standInReadings({ card, massG, startC, catalystPct, seed }: Stan
   const cup = simulateCup({ card: standInTruth(card, seed), massKg: massG / 1000, startK: airK, airK, catalystPct, endS: 12 * 3600 });
   const shown = laggedC(
     cup.timeS,
-    cup.centreK.map((k) => k - KELVIN),
+    cup.centerK.map((k) => k - KELVIN),
     DEVICE.lagS,
   );
   const endS = Math.min(1.8 * cup.peakS, 12 * 3600);

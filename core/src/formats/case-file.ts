@@ -24,7 +24,7 @@ export interface ParsedCase {
 }
 
 /**
- * Reads a case file (docs/formats.md): hours, °C, millimetres, g/m² become SI and kelvin.
+ * Reads a case file (docs/formats.md): hours, °C, millimeters, g/m² become SI and kelvin.
  * @param json the parsed file
  * @throws DomainError naming the key that is missing or wrong
  */

@@ -3,7 +3,7 @@ import { sampleSegment } from '../growth/field-history.js';
 import type { GrowthResult, LayerOutcome } from '../growth/growth-result.js';
 import type { ParsedCase } from './case-file.js';
 
-/** One layer as the case results print it (hours, °C, millimetres). */
+/** One layer as the case results print it (hours, °C, millimeters). */
 export interface LayerReport {
   readonly name: string;
   readonly mm: number;
@@ -75,7 +75,7 @@ function reportLayer(result: GrowthResult, layer: LayerOutcome): LayerReport {
   };
 }
 
-/** Temperature and cure at a height within a layer, straight between cell centres. */
+/** Temperature and cure at a height within a layer, straight between cell centers. */
 export function probeValue(result: GrowthResult, name: string, frac: number, timeS: number): ProbeValue {
   const layer = result.layers.find((candidate) => !candidate.plug && candidate.name === name);
   if (!layer) return null;

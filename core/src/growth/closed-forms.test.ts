@@ -54,7 +54,7 @@ function worstSlabError(bi: number, cells: number, toleranceK: number): number {
   const { field } = result.segments[0];
   let worst = 0;
   for (let i = 0; i < cells; i++) {
-    const x = (result.geometry.centreM[i] + L) / L;
+    const x = (result.geometry.centerM[i] + L) / L;
     const exact = 273.15 + 100 * slabSeries(bi, 0.4, x);
     worst = Math.max(worst, Math.abs(field.tempK[(field.frames - 1) * cells + i] - exact));
   }
@@ -90,7 +90,7 @@ test('semi-infinite body with a step at its face: within 0.02 K of 100 K', () =>
   const result = simulateGrowth(slab(L, Infinity, endS), { toleranceK: 0.01, grid: { plugCellM: L / cells, plugGrowth: 1 } });
   const { field } = result.segments[0];
   for (let i = cells - 200; i < cells; i += 10) {
-    const depth = -result.geometry.centreM[i];
+    const depth = -result.geometry.centerM[i];
     const exact = 273.15 + 100 * erf(depth / (2 * Math.sqrt(diffusivity * endS)));
     expect(Math.abs(field.tempK[(field.frames - 1) * cells + i] - exact)).toBeLessThan(0.02);
   }
@@ -131,7 +131,7 @@ test.each([
     { toleranceK: 0.02, grid: { plugCellM: 0.02e-3, plugGrowth: 1.05, cellM: 0.05e-3 } },
   );
   expect(result.status).toBe('converged');
-  // The face from both neighbours by the balance of fluxes.
+  // The face from both neighbors by the balance of fluxes.
   const { field } = result.segments[result.segments.length - 1];
   const face = result.geometry.firstLaid;
   const row = (field.frames - 1) * field.cells;

@@ -30,7 +30,7 @@ export interface CupOutcome {
   readonly peakS: number;
   /** [s], [K], one per step */
   readonly timeS: readonly number[];
-  readonly centreK: readonly number[];
+  readonly centerK: readonly number[];
 }
 
 /** Heat lost from the cup's surface [W/m²K]. */
@@ -94,7 +94,7 @@ export function simulateCup(input: CupInput): CupOutcome {
   const endS = requireInRange('time the cup is watched', input.endS ?? 6 * 3600, { min: 60, max: 7 * 86400, unit: 's' });
   const clock = { timeS: 0, stepS: FIRST_STEP_S };
   const timeS = [0];
-  const centreK = [input.startK];
+  const centerK = [input.startK];
   let gelS: number | null = null;
   let peak = 0;
   let status: RunStatus = 'converged';
@@ -112,8 +112,8 @@ export function simulateCup(input: CupInput): CupOutcome {
     }
     if (gelS === null && cells.a[0] >= input.card.a_gel) gelS = step.fromS + crossing(before, stepper.fa[0], cells.a[0], step.h, input.card.a_gel);
     timeS.push(clock.timeS);
-    centreK.push(cells.T[0]);
-    if (cells.T[0] > centreK[peak]) peak = timeS.length - 1;
+    centerK.push(cells.T[0]);
+    if (cells.T[0] > centerK[peak]) peak = timeS.length - 1;
   }
-  return { status, gelS, peakK: centreK[peak], peakS: timeS[peak], timeS, centreK };
+  return { status, gelS, peakK: centerK[peak], peakS: timeS[peak], timeS, centerK };
 }

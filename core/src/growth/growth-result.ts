@@ -36,9 +36,9 @@ export interface GrowthSegment {
   readonly checkpoints: readonly Checkpoint[];
 }
 
-/** Position of the present cells: centres and sizes [m], zero at the plug face, plug negative. */
+/** Position of the present cells: centers and sizes [m], zero at the plug face, plug negative. */
 export interface CellGeometry {
-  readonly centreM: Float64Array;
+  readonly centerM: Float64Array;
   readonly sizeM: Float64Array;
   /** Index of the first cell above the plug */
   readonly firstLaid: number;

@@ -131,7 +131,7 @@ export class StackCells {
     this.G[this.n - 1] = 1 / (this.half(this.n - 1) + 1 / this.topH);
   }
 
-  /** Temperature of the lower face of cell i's upper neighbour boundary, consistent with the flux [K]. */
+  /** Temperature of the lower face of cell i's upper neighbor boundary, consistent with the flux [K]. */
   upperFaceK(i: number, airK: number): number {
     const above = i + 1 < this.n ? this.T[i + 1] : airK;
     return this.T[i] - this.G[i] * (this.T[i] - above) * this.half(i);

@@ -43,13 +43,13 @@ function plugHeat(cells: StackCells, startK: number): number {
 function geometryOf(cells: StackCells): CellGeometry {
   const plug = cells.layers.filter((layer) => layer.plug);
   const firstLaid = plug.at(-1)?.end ?? 0;
-  const centreM = new Float64Array(cells.n);
+  const centerM = new Float64Array(cells.n);
   let z = -plug.reduce((sum, layer) => sum + layer.thicknessM, 0);
   for (let i = 0; i < cells.n; i++) {
-    centreM[i] = z + cells.dx[i] / 2;
+    centerM[i] = z + cells.dx[i] / 2;
     z += cells.dx[i];
   }
-  return { centreM, sizeM: cells.dx.slice(0, cells.n), firstLaid };
+  return { centerM, sizeM: cells.dx.slice(0, cells.n), firstLaid };
 }
 
 function outcome(cells: StackCells, layer: LayerCells, peak: LayerPeak): LayerOutcome {

@@ -88,12 +88,12 @@ function releaseLines({ release }: PlanDocument, cards: CardLibrary, waste: numb
   return releaseUse(release).map(({ cardId, coatM2 }) => {
     const sheet = cards.sheets.get(cardId);
     const stated = sheet ? cardNumber(sheet, 'coverageM2PerL') : null;
-    const litres = coatM2 / (stated ?? ASSUMED_COVERAGE);
+    const liters = coatM2 / (stated ?? ASSUMED_COVERAGE);
     return {
       what: sheet?.name ?? cardId,
       kind: 'release agent',
-      net: litres,
-      take: litres * waste,
+      net: liters,
+      take: liters * waste,
       unit: 'l',
       cost: null,
       note: stated === null ? `coverage not stated, ${String(ASSUMED_COVERAGE)} m²/l assumed` : `${coatM2.toFixed(1)} m² of coats`,

@@ -41,7 +41,7 @@ test('density of a mix lies between its parts, and mass fractions add up', () =>
 test.each([
   ['a ratio of zero', () => glassFraction(0), /resin to glass/],
   ['no glass', () => laminateThicknessM({ glassGsm: 0, glassW: 0.3, card: kineticCards.iso_lam }), /areal weight/],
-  ['a film in millimetres', () => filmMassKg(1, 0.6, 1200, 0.9), /wet film/],
+  ['a film in millimeters', () => filmMassKg(1, 0.6, 1200, 0.9), /wet film/],
   ['a transfer above one', () => filmMassKg(1, 6e-4, 1200, 1.2), /transfer/],
 ])('refuses %s', (_what, act, words) => {
   expect(act).toThrow(words);

@@ -1,7 +1,7 @@
 import type { KineticCard } from '../cure/kinetic-card.js';
 
 /**
- * Built-in kinetic numbers by id. Assumed: plausible, reproduce typical data-sheet behaviour, fitted to no measurement.
+ * Built-in kinetic numbers by id. Assumed: plausible, reproduce typical data-sheet behavior, fitted to no measurement.
  */
 export const kineticCards: Readonly<Record<string, KineticCard>> = {
   gelcoat_iso: {

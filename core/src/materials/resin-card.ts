@@ -39,7 +39,7 @@ export interface CardLimits {
 }
 
 /** What a layer does after gel. */
-export interface SetBehaviour {
+export interface SetBehavior {
   /** Linear shrink in the plane after gel, as a share; once activated (low profile) */
   readonly shrink: number;
   readonly shrinkActivated: number | null;
@@ -69,7 +69,7 @@ export interface ResinCard {
   readonly family: ResinFamily;
   readonly kinetics: KineticCard;
   readonly limits: CardLimits;
-  readonly set: SetBehaviour;
+  readonly set: SetBehavior;
   readonly spread: CardSpread;
   /** Share of the mix that reaches the mold with the usual method [-] */
   readonly transfer: number;

@@ -41,7 +41,7 @@ describe('catalyst for the shop’s temperature', () => {
 });
 
 describe('dose', () => {
-  test('percent is of the resin; millilitres follow from the density; the shortcut of ml per 100 g overdoses by it', () => {
+  test('percent is of the resin; milliliters follow from the density; the shortcut of ml per 100 g overdoses by it', () => {
     const dose = doseOf(gel, 1020, 2);
     expect(dose.resinG).toBeCloseTo(1000, 9);
     expect(dose.hardenerG).toBeCloseTo(20, 9);

@@ -56,7 +56,7 @@ function varyLayer(layer: PlanLayer, scale: (kind: UncertainFactor['kind'], card
   };
 }
 
-/** A faster batch gels sooner and cures faster; how dry "dry" is stays the bench's own judgement. */
+/** A faster batch gels sooner and cures faster; how dry "dry" is stays the bench's own judgment. */
 function varyCard(card: ResinCard, rate: number, heat: number): ResinCard {
   if (rate === 1 && heat === 1) return card;
   const { kinetics } = card;

@@ -50,9 +50,9 @@ describe('builds', () => {
   });
 
   test.each([
-    ['an unknown field', { ...plan, colour: 'red' }, 400, /colour/],
+    ['an unknown field', { ...plan, paint: 'red' }, 400, /paint/],
     [
-      'a film in millimetres',
+      'a film in millimeters',
       { ...plan, sessions: [{ ...plan.sessions[0], layers: [{ ...plan.sessions[0].layers[0], wetFilmUm: 0.6 }] }] },
       400,
       /wetFilmUm must not be less than 50/,

@@ -1,3 +1,4 @@
+import { subDays } from 'date-fns';
 import { hash } from '@node-rs/argon2';
 import type { DataSource, EntityManager } from 'typeorm';
 import { Build } from '../builds/build.entity.js';
@@ -16,7 +17,6 @@ import { Seeded } from './seeded.js';
 
 /** The demo's "today": its history ends here, so that it is the same whenever it is made. */
 const TODAY = new Date('2026-11-23T08:00:00Z');
-const DAY_MS = 86400000;
 
 /** Fills an empty database with the made-up shop; does nothing when people exist. */
 export async function seedDemo(source: DataSource): Promise<void> {
@@ -49,7 +49,7 @@ async function seedPeople(tx: EntityManager, random: Seeded): Promise<Ids> {
   return ids;
 }
 
-const daysAgo = (days: number): Date => new Date(TODAY.getTime() - days * DAY_MS);
+const daysAgo = (days: number): Date => subDays(TODAY, days);
 
 async function seedCards(tx: EntityManager, people: Ids, random: Seeded): Promise<void> {
   for (const { by, daysBefore, note, card } of demoCards) {
@@ -96,7 +96,7 @@ async function seedMolds(tx: EntityManager, people: Ids, builds: Ids, random: Se
       buildId: mold.build === null ? null : idOf(builds, mold.build),
       buildVersion: mold.build === null ? null : 1,
       finishedById: idOf(people, 'ada'),
-      finishedAt: new Date(TODAY.getTime() - (mold.daysInService + 1) * DAY_MS),
+      finishedAt: daysAgo(mold.daysInService + 1),
     });
     for (const record of demoService(mold, TODAY, random)) {
       const common = { id: random.uuid(), moldId: id, at: record.at, note: record.note, madeById: idOf(people, record.by) };

@@ -1,3 +1,4 @@
+import { addMinutes, isAfter } from 'date-fns';
 import { Injectable } from '@nestjs/common';
 import { InjectRepository } from '@nestjs/typeorm';
 import { DataSource, Repository, type EntityTarget, type ObjectLiteral } from 'typeorm';
@@ -8,7 +9,7 @@ import type { MoldDto, NewPullDto, NewTreatmentDto, PullDto, TreatmentDto, UndoP
 import { Pull, Treatment } from './service-records.entity.js';
 
 /** Clocks of phones at the bench may run ahead a little. */
-const AHEAD_MS = 10 * 60 * 1000;
+const AHEAD_MIN = 10;
 
 @Injectable()
 export class MoldsService {
@@ -84,7 +85,7 @@ export class MoldsService {
 
 function pastMoment(at: string): Date {
   const moment = new Date(at);
-  if (moment.getTime() > Date.now() + AHEAD_MS) {
+  if (isAfter(moment, addMinutes(new Date(), AHEAD_MIN))) {
     throw new ProblemException(422, 'in-the-future', `${at} is in the future. Log it when it has happened, or correct the date.`);
   }
   return moment;

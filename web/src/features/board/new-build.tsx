@@ -7,6 +7,7 @@ import { useCreateBuildMutation } from '../../api/api';
 import { problemOf } from '../../api/problem';
 import { Dialog } from '../../shared/dialog';
 import { useUnits } from '../../shared/use-units';
+import { comingMonday } from '../../shared/dates';
 
 interface NewBuildForm {
   name: string;
@@ -38,7 +39,7 @@ export function NewBuild({ onClose }: { onClose: () => void }) {
     defaultValues: {
       name: '',
       part: '',
-      startDate: nextMonday(),
+      startDate: comingMonday(),
       area: Number(units.show('area', 1).toFixed(1)),
       materialId: 'mdf',
       thickness: Number(units.show('thickness', 18).toFixed(units.digits('thickness'))),
@@ -239,10 +240,4 @@ function StackStep({ form: { register } }: StepProps) {
       ))}
     </fieldset>
   );
-}
-
-function nextMonday(): string {
-  const date = new Date();
-  date.setDate(date.getDate() + ((8 - date.getDay()) % 7 || 7));
-  return `${String(date.getFullYear())}-${String(date.getMonth() + 1).padStart(2, '0')}-${String(date.getDate()).padStart(2, '0')}`;
 }

@@ -1,6 +1,7 @@
 import { useVersionsQuery } from '../../api/api';
 import { Dialog } from '../../shared/dialog';
 import { Failed, Loading } from '../../shared/states';
+import { dateTimeText } from '../../shared/dates';
 
 /** Who saved what, when and why. */
 export function HistoryDialog({ buildId, onClose }: { buildId: string; onClose: () => void }) {
@@ -15,7 +16,7 @@ export function HistoryDialog({ buildId, onClose }: { buildId: string; onClose: 
             <span className="num">v{number}</span>
             <span>{note === '' ? <span className="muted">no reason given</span> : note}</span>
             <span className="muted text-sm">
-              {madeBy}, {new Date(madeAt).toLocaleString('en-GB', { dateStyle: 'medium', timeStyle: 'short' })}
+              {madeBy}, {dateTimeText(madeAt)}
             </span>
           </li>
         ))}

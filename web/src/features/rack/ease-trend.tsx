@@ -1,5 +1,7 @@
+import { parseISO } from 'date-fns';
 import { countedPulls, type PullEntry, type TreatmentEntry } from '@pentimento/core/service';
 import { line, scaleLinear, scaleTime } from 'd3';
+import { monthText } from '../../shared/dates';
 
 const HEIGHT = 150;
 const PAD = { left: 88, right: 12, top: 10, bottom: 22 };
@@ -8,7 +10,7 @@ const MEAN_OF = 5;
 
 /** How easily parts let go over time: each pull a dot, the mean of five a line, treatments as marks below. */
 export function EaseTrend({ pulls, treatments, width }: { pulls: readonly PullEntry[]; treatments: readonly TreatmentEntry[]; width: number }) {
-  const graded = countedPulls(pulls).flatMap(({ id, at, ease }) => (ease === null ? [] : [{ id, at: new Date(at), ease }]));
+  const graded = countedPulls(pulls).flatMap(({ id, at, ease }) => (ease === null ? [] : [{ id, at: parseISO(at), ease }]));
   if (graded.length < 2) return <p className="muted p-3">The trend appears when two pulls have been graded.</p>;
   const x = scaleTime([graded[0].at, graded[graded.length - 1].at], [PAD.left, width - PAD.right]);
   const y = scaleLinear([1, 5], [HEIGHT - PAD.bottom, PAD.top]);
@@ -33,8 +35,8 @@ export function EaseTrend({ pulls, treatments, width }: { pulls: readonly PullEn
       {treatments.map(({ id, at, kind }) => (
         <line
           key={id}
-          x1={x(new Date(at))}
-          x2={x(new Date(at))}
+          x1={x(parseISO(at))}
+          x2={x(parseISO(at))}
           y1={kind === 'full' ? PAD.top : HEIGHT - PAD.bottom - 6}
           y2={HEIGHT - PAD.bottom}
           stroke="currentColor"
@@ -55,7 +57,7 @@ export function EaseTrend({ pulls, treatments, width }: { pulls: readonly PullEn
       <path d={path} fill="none" stroke="currentColor" strokeWidth="1.8" />
       {x.ticks(Math.max(2, Math.floor(width / 140))).map((tick) => (
         <text key={tick.getTime()} x={x(tick)} y={HEIGHT - 6} textAnchor="middle" className="num fill-current text-[11px]">
-          {tick.toLocaleDateString('en-GB', { month: 'short', year: '2-digit' })}
+          {monthText(tick)}
         </text>
       ))}
     </svg>

@@ -12,6 +12,7 @@ import { LogTreatment } from './log-treatment';
 import { Refusals } from './refusals';
 import { CycleRows } from './spine';
 import { useMoldViews, type MoldView } from './use-service';
+import { dateText } from '../../shared/dates';
 
 /** A mold's logbook: what is due, strokes by cycle, ease of release, every record. */
 export function MoldPage() {
@@ -76,7 +77,7 @@ function Logbook({ view: { mold, service } }: { view: MoldView }) {
             {[...service.cycles].reverse().map((cycle) => (
               <li key={cycle.treatedAt ?? 'before'} className="hairline border-b py-1.5">
                 <span className="muted num block text-xs">
-                  {cycle.treatedAt ? day(cycle.treatedAt) : 'before the first treatment'} · {cycle.pulls.length}
+                  {cycle.treatedAt ? dateText(cycle.treatedAt) : 'before the first treatment'} · {cycle.pulls.length}
                 </span>
                 <CycleRows count={cycle.pulls.length} touchUpsBefore={cycle.touchUpsBefore} perRow={50} />
               </li>
@@ -121,7 +122,7 @@ function Facts({ mold, view: { service } }: { mold: Mold; view: MoldView }) {
   return (
     <>
       <p>
-        {releaseProgram(mold.releaseProgramId)?.name}, on the rack since {day(mold.finishedAt)}
+        {releaseProgram(mold.releaseProgramId)?.name}, on the rack since {dateText(mold.finishedAt)}
       </p>
       {mold.buildId && (
         <Link className="link text-sm" to={`/builds/${mold.buildId}`}>
@@ -187,7 +188,7 @@ function Records({ mold }: { mold: Mold }) {
         <tbody>
           {(all ? rows : rows.slice(0, SHOWN)).map((row) => (
             <tr key={row.id} className="hairline border-b">
-              <td className="num py-1 pr-4 whitespace-nowrap">{day(row.at)}</td>
+              <td className="num py-1 pr-4 whitespace-nowrap">{dateText(row.at)}</td>
               <td className={`py-1 pr-4 whitespace-nowrap ${row.struck ? 'line-through opacity-60' : ''}`}>{row.what}</td>
               <td className="w-full py-1 pr-4">{row.note}</td>
               <td className="muted py-1 pr-4 whitespace-nowrap">{row.madeBy}</td>
@@ -220,8 +221,4 @@ function Records({ mold }: { mold: Mold }) {
       )}
     </>
   );
-}
-
-function day(iso: string): string {
-  return new Date(iso).toLocaleDateString('en-GB', { day: '2-digit', month: 'short', year: 'numeric' });
 }

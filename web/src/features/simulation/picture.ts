@@ -10,7 +10,7 @@ export interface Picture {
   readonly message: string;
   readonly endS: number;
   readonly segments: readonly FieldSegment[];
-  readonly centreM: Float64Array;
+  readonly centerM: Float64Array;
   readonly sizeM: Float64Array;
   readonly firstLaid: number;
   readonly gelS: Float64Array;
@@ -48,7 +48,7 @@ export function pictureOf(
     message: result.message,
     endS: result.input.endS,
     segments,
-    centreM: result.geometry.centreM.slice(),
+    centerM: result.geometry.centerM.slice(),
     sizeM: result.geometry.sizeM.slice(),
     firstLaid: result.geometry.firstLaid,
     gelS: result.gelS.slice(),

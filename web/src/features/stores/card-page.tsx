@@ -12,6 +12,7 @@ import { cardFrom, changedKeys, draftOf, type CardDraft } from './card-draft';
 import { CupTests } from './cup-tests/cup-tests';
 import { GelTimes } from './gel-times';
 import { PotPanel } from './pot-panel';
+import { today } from '../../shared/dates';
 
 /** One card: its data sheet, changing it, its versions, and for a resin its cup tests. */
 export function CardPage({ card }: { card: Card }) {
@@ -39,7 +40,7 @@ export function CardPage({ card }: { card: Card }) {
               className="btn btn-sm"
               onClick={() => {
                 setBase(card);
-                setDraft(draftOf(card, new Date().toISOString().slice(0, 10)));
+                setDraft(draftOf(card, today()));
               }}
             >
               <Pencil size={14} aria-hidden /> Enter data sheet

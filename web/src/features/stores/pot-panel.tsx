@@ -91,9 +91,9 @@ export function PotPanel({ card }: { card: ResinCard }) {
 
 function PotOutcome({ answer: { outcome } }: { answer: Extract<CupAnswer, { ok: true }> }) {
   const units = useUnits();
-  const { gelS, peakS, peakK, timeS, centreK } = outcome;
+  const { gelS, peakS, peakK, timeS, centerK } = outcome;
   const shownS = Math.max(2 * peakS, 1800);
-  const points = timeS.map((t, i) => ({ t, tempC: centreK[i] - KELVIN })).filter(({ t }) => t <= shownS);
+  const points = timeS.map((t, i) => ({ t, tempC: centerK[i] - KELVIN })).filter(({ t }) => t <= shownS);
   const x = scaleLinear([0, shownS / 60], [PAD.left, WIDTH - PAD.right]);
   const y = scaleLinear([0, Math.max(60, peakK - KELVIN)], [HEIGHT - PAD.bottom, PAD.top]);
   const path =

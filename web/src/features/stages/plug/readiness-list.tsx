@@ -1,14 +1,14 @@
+import { differenceInCalendarDays, parseISO } from 'date-fns';
 import type { CardLibrary, DoneCheck, PlanDocument, PlugIntake } from '@pentimento/core/plan';
 import { readinessChecks, readyAtMin } from '@pentimento/core/plug';
-import { dayNumber, momentText } from '@pentimento/core/shop-time';
+import { momentText } from '@pentimento/core/shop-time';
 import { Part } from '../../../shared/fields';
 import { useUnits } from '../../../shared/use-units';
 
 /** Now on the plan's clock [min]: the shop's own wall clock. */
 export function planMinuteNow(startDate: string): number {
   const now = new Date();
-  const today = Math.round(Date.UTC(now.getFullYear(), now.getMonth(), now.getDate()) / 86400000);
-  return (today - dayNumber(startDate)) * 1440 + now.getHours() * 60 + now.getMinutes();
+  return differenceInCalendarDays(now, parseISO(startDate)) * 1440 + now.getHours() * 60 + now.getMinutes();
 }
 
 /** What must be done before release may start; release waits for the last tick and its drying time. */

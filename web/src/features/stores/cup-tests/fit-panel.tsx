@@ -8,6 +8,7 @@ import { plainNumber } from '../field-text';
 import type { FitAnswer, LaminateTrace } from './calibration.worker';
 import { FitChart } from './fit-chart';
 import { makeCalibration } from './make-calibration';
+import { today } from '../../../shared/dates';
 
 /** Fits the card to tests in a worker, shows how well, and keeps the fit as a version of the card. */
 interface FitPanelProps {
@@ -65,7 +66,7 @@ function FitOutcome({ card, fit, tests, laminates, origin, onKept }: FitPanelPro
       laminates.length > 0 ? `${String(laminates.length)} laminate record${laminates.length === 1 ? '' : 's'}` : null,
     ];
     const note = `Fit of ${parts.filter(Boolean).join(' and ')}`;
-    const source = { origin, note, date: new Date().toISOString().slice(0, 10) } as const;
+    const source = { origin, note, date: today() } as const;
     const { version: _version, ...plain } = card;
     const next = withValues(plain, Object.fromEntries(told.map(({ key, value }) => [key, value])), source);
     const result = await save({

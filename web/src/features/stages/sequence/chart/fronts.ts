@@ -4,7 +4,7 @@ import type { HeightScale } from './height-scale';
 
 /** Moment at which each laid cell first reaches a degree of cure [s]; NaN where it never does. */
 export function cureMoments(picture: Picture, level: number): Float64Array {
-  const moments = new Float64Array(picture.centreM.length).fill(NaN);
+  const moments = new Float64Array(picture.centerM.length).fill(NaN);
   for (const segment of picture.segments) {
     for (let i = picture.firstLaid; i < segment.cells; i++) {
       if (!Number.isNaN(moments[i])) continue;
@@ -28,7 +28,7 @@ export function frontPath(picture: Picture, moments: Float64Array, clock: ClockS
       const points: string[] = [];
       for (let i = layer.start; i < layer.end; i++) {
         if (Number.isNaN(moments[i])) continue;
-        points.push(`${clock.toX(moments[i]).toFixed(1)} ${heights.toY(picture.centreM[i]).toFixed(1)}`);
+        points.push(`${clock.toX(moments[i]).toFixed(1)} ${heights.toY(picture.centerM[i]).toFixed(1)}`);
       }
       return points.length > 1 ? `M${points.join('L')}` : '';
     })

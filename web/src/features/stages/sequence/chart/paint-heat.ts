@@ -8,10 +8,10 @@ import type { HeightScale } from './height-scale';
 /** Which cell each pixel row of the drawing shows; −1 where there is none. */
 export function rowCells(picture: Picture, heights: HeightScale, rows: number, scale: number): Int32Array {
   const cells = new Int32Array(rows).fill(-1);
-  for (let i = picture.firstLaid; i < picture.centreM.length; i++) {
+  for (let i = picture.firstLaid; i < picture.centerM.length; i++) {
     const half = picture.sizeM[i] / 2;
-    const top = Math.round(heights.toY(picture.centreM[i] + half) * scale);
-    const bottom = Math.round(heights.toY(picture.centreM[i] - half) * scale);
+    const top = Math.round(heights.toY(picture.centerM[i] + half) * scale);
+    const bottom = Math.round(heights.toY(picture.centerM[i] - half) * scale);
     for (let row = Math.max(0, top); row < Math.min(rows, bottom); row++) cells[row] = i;
   }
   return cells;
@@ -33,7 +33,7 @@ export interface HeatPaint {
 /** Paints the temperature field into pixels, column by column; nothing outside the stack as it stands at each moment. */
 export function paintHeat({ pixels, width, rows, scale, picture, clock, heights, ramp }: HeatPaint): void {
   const cellOfRow = rowCells(picture, heights, rows, scale);
-  const words = new Uint32Array(picture.centreM.length);
+  const words = new Uint32Array(picture.centerM.length);
   pixels.fill(0);
   let s = -1;
   for (let x = 0; x < width; x++) {

@@ -16,7 +16,7 @@ export function Profile({ picture, heights, timeS, height }: { picture: Picture;
     const frame = frameAt(segment, timeS);
     for (let i = picture.firstLaid; i < segment.cells; i++) {
       points.push({
-        y: heights.toY(picture.centreM[i]),
+        y: heights.toY(picture.centerM[i]),
         tempC: segment.tempK[frame * segment.cells + i] - KELVIN,
         cure: segment.cure[frame * segment.cells + i],
       });

@@ -6,6 +6,7 @@ import { problemOf } from '../../../../api/problem';
 import { Dialog } from '../../../../shared/dialog';
 import { UnitCell } from '../../../../shared/unit-cell';
 import { useUnits } from '../../../../shared/use-units';
+import { today } from '../../../../shared/dates';
 
 /** A bow measured on a panel of this plan turns the card's prediction from relative to calibrated. */
 export function WarpDialog({
@@ -32,7 +33,7 @@ export function WarpDialog({
     const source = {
       origin: 'own test',
       note: `bow ${bowMm.toFixed(1)} mm over ${lengthMm.toFixed(0)} mm. ${note}`.slice(0, 300),
-      date: new Date().toISOString().slice(0, 10),
+      date: today(),
     } as const;
     const { version: _version, ...plain } = card;
     const next = withValues(plain, { warpFactor: Number(factor.toFixed(3)) }, source);

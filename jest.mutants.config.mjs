@@ -1,0 +1,11 @@
+import config from './jest.config.mjs';
+
+const folder = process.env.MUTANTS_FOLDER ?? 'core/src/kit';
+const project = config.projects.find(({ rootDir }) => folder.startsWith(`${rootDir}/`));
+
+/** One project, without the suites that run the solver for minutes. */
+export default {
+  ...project,
+  testEnvironment: '@stryker-mutator/jest-runner/jest-env/node',
+  testPathIgnorePatterns: ['/node_modules/', 'calibration\\.test', 'closed-forms', 'growth\\.prop', 'reference-cases', 'restart-and-refusal'],
+};
