@@ -8,7 +8,7 @@ const folder = process.env.MUTANTS_FOLDER ?? 'core/src/kit';
 export default {
   testRunner: 'jest',
   plugins: ['@stryker-mutator/jest-runner'],
-  jest: { projectType: 'custom', configFile: 'jest.mutants.config.mjs', enableFindRelatedTests: true },
+  jest: { projectType: 'custom', configFile: 'jest.mutants.config.mjs', enableFindRelatedTests: false },
   testRunnerNodeArgs: [],
   coverageAnalysis: 'perTest',
   mutate: [`${folder}/**/*.ts`, `!${folder}/**/*.test.ts`, `!${folder}/**/index.ts`],

@@ -1,0 +1,100 @@
+import { createHash } from 'node:crypto';
+import { evaluatePlan } from '../judging/evaluate-plan.js';
+import { cardLibrary } from '../plan/card-library.js';
+import { planFromTemplate } from '../plan/stack-templates.js';
+import { layerCautions, planCautions } from './cautions.js';
+import { growthSvg } from './growth-svg.js';
+import { makeTraveler } from './traveler.js';
+
+const cards = cardLibrary();
+const start = { startDate: '2026-12-07', areaM2: 1, plug: { materialId: 'mdf', thicknessMm: 18, heatLimitC: 90 } };
+const staged = planFromTemplate('staged', start);
+const short = { ...staged, sessions: staged.sessions.slice(0, 3), demoldMin: 32 * 60 };
+const svg = growthSvg(short, evaluatePlan(short, cards), 300, 90);
+const tags = [...svg.matchAll(/<(rect|line|text)([^>]*)>([^<]*)/g)].map(([, name, attributes, words]) => {
+  const at = (key: string): string => new RegExp(` ${key}="([^"]*)"`).exec(attributes)?.[1] ?? '';
+  return { name, words, at };
+});
+const heat = tags.filter(({ name, at }) => name === 'rect' && at('fill') !== '#d9d4c6');
+
+test('the frame of the picture: steps, plug, windows with their pins, days with their names', () => {
+  const drawn = tags.filter((tag) => !heat.includes(tag));
+  const told = drawn.map(({ name, words, at }) =>
+    name === 'text'
+      ? `${words} @${at('x')},${at('y')} ${at('text-anchor')}`
+      : [name, ...['x1', 'y1', 'x2', 'y2', 'x', 'y', 'width', 'height'].map(at).filter(Boolean)].join(' '),
+  );
+  expect(told).toMatchInlineSnapshot(`
+   [
+     "line 35.78 60 300 60",
+     "line 35.78 60 35.78 90",
+     "Gel coat 1 @39.78,78 start",
+     "line 86.45 30 300 30",
+     "line 86.45 30 86.45 90",
+     "Gel coat 2 @83.45,48 end",
+     "line 147.26 0 300 0",
+     "line 147.26 0 147.26 90",
+     "Skin mat @144.26,18 end",
+     "rect 0 90 300 14",
+     "plug @4,100 ",
+     "line 64.89 110 300 110",
+     "line 86.45 107.5 86.45 112.5",
+     "line 113.09 115 300 115",
+     "line 147.26 112.5 147.26 117.5",
+     "line 0 0 0 120",
+     "Mon 7 Dec @2,133 ",
+     "line 264.22 0 264.22 120",
+     "Tue 8 Dec @266.22,133 ",
+   ]
+  `);
+  expect(svg.startsWith('<svg xmlns="http://www.w3.org/2000/svg" width="300" height="136" viewBox="0 0 300 136">')).toBe(true);
+});
+
+test('the heat: nothing before a layer is laid, nothing outside it, cool paper before and hotter after', () => {
+  for (const { at } of heat) {
+    expect(Number(at('x'))).toBeGreaterThanOrEqual(0);
+    expect(Number(at('y'))).toBeGreaterThanOrEqual(0);
+    expect(Number(at('y'))).toBeLessThan(90);
+    expect(at('width')).toBe('2.3');
+  }
+  const firstX = Math.min(...heat.map(({ at }) => Number(at('x'))));
+  expect(firstX).toBe(36);
+  // Looked at once as a picture; another digest wants another look.
+  expect(
+    createHash('sha256')
+      .update(JSON.stringify(heat.map(({ at }) => [at('x'), at('y'), at('height'), at('fill')])))
+      .digest('hex')
+      .slice(0, 16),
+  ).toMatchInlineSnapshot(`"31542010726eb9bd"`);
+});
+
+test('a plan without layers is an empty strip of the width asked for', () => {
+  const empty = { ...staged, sessions: [] };
+  expect(growthSvg(empty, evaluatePlan(empty, cards), 123.456, 50)).toBe('<svg xmlns="http://www.w3.org/2000/svg" width="123.46" height="20"></svg>');
+});
+
+test('a sheet without a release has no timers and no gate', () => {
+  const sheet = makeTraveler(staged, cards);
+  expect([sheet.timers, sheet.gate]).toEqual([[], []]);
+  expect(sheet.plan).toBe(staged);
+  expect(sheet.kits.length).toBeGreaterThan(0);
+});
+
+test('cautions by resin and way of working, each once, the hot pot last', () => {
+  const [gel] = staged.sessions[0].layers;
+  const starts = (layer: typeof gel): string[] => layerCautions(layer, cards).map((words) => words.split(':')[0]);
+  expect(starts(gel)).toEqual(['Peroxide', 'Styrene']);
+  expect(starts({ ...gel, cardId: 'epoxy_slow', catalystPct: null })).toEqual(['Epoxy amine']);
+  expect(starts({ ...gel, cardId: 'pu_fast', catalystPct: null })).toEqual(['Isocyanate']);
+  expect(starts({ ...gel, start: 'tack', application: { method: 'brush', passes: 1, color: '' } })).toEqual(['Peroxide', 'Styrene']);
+  expect(starts({ ...gel, start: 'abraded', application: { method: 'high-pressure gun', passes: 1, color: '' } })).toEqual([
+    'Peroxide',
+    'Styrene',
+    'Sanding dust of glass and resin',
+    'Spray',
+  ]);
+  expect(starts({ ...gel, application: { method: 'roller', passes: 1, color: '' } })).toEqual(['Peroxide', 'Styrene']);
+  const all = planCautions(staged, cards);
+  expect(new Set(all).size).toBe(all.length);
+  expect(all.at(-1)).toMatch(/^A hot pot/);
+});
