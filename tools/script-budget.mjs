@@ -1,8 +1,8 @@
-// The first screen's script must stay under 250 kB gzip: entry, what it imports at once, and the Board.
+// The first screen's script must stay under 200 kB gzip: entry, what it imports at once, and the Board.
 import { readdirSync, readFileSync } from 'node:fs';
 import { gzipSync } from 'node:zlib';
 
-const LIMIT_KB = 250;
+const LIMIT_KB = 200;
 const folder = 'web/dist/assets/';
 const files = readdirSync(folder).filter((file) => file.endsWith('.js'));
 const wanted = new Set();

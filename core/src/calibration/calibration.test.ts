@@ -1,5 +1,6 @@
 import { KELVIN } from '../units/kelvin.js';
-import { cardLibrary, cardOf } from '../plan/card-library.js';
+import { cardLibrary } from '../plan/built-in-library.js';
+import { cardOf } from '../plan/card-library.js';
 import { planFromTemplate } from '../plan/stack-templates.js';
 import { planToCase } from '../plan/plan-to-case.js';
 import { simulateGrowth } from '../growth/simulate-growth.js';

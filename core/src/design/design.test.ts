@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { cardLibrary } from '../plan/card-library.js';
+import { cardLibrary } from '../plan/built-in-library.js';
 import { evaluatePlan } from '../judging/evaluate-plan.js';
 import { planFromTemplate } from '../plan/stack-templates.js';
 import { DEFAULT_INTAKE } from '../plan/parts/plug-intake.js';

@@ -1,5 +1,6 @@
 import { withValues } from '../materials/material-card.js';
-import { cardLibrary, cardOf } from '../plan/card-library.js';
+import { cardLibrary } from '../plan/built-in-library.js';
+import { cardOf } from '../plan/card-library.js';
 import { changeLayer } from '../plan/edit-plan.js';
 import { evaluatePlan } from '../judging/evaluate-plan.js';
 import { planFromTemplate } from '../plan/stack-templates.js';

@@ -1,7 +1,8 @@
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { simulateCup } from '../growth/cup-test.js';
-import { cardLibrary, cardOf } from '../plan/card-library.js';
+import { cardLibrary } from '../plan/built-in-library.js';
+import { cardOf } from '../plan/card-library.js';
 import { evaluatePlan } from '../judging/evaluate-plan.js';
 import { layerBuild, layerMasses } from '../plan/plan-to-case.js';
 import { planFromTemplate, stackTemplates } from '../plan/stack-templates.js';

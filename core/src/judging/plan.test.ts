@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { DomainError } from '../errors/domain-error.js';
-import { cardLibrary } from '../plan/card-library.js';
+import { cardLibrary } from '../plan/built-in-library.js';
 import { addLayer, addSession, changeLayer, moveSession, removeLayer } from '../plan/edit-plan.js';
 import { evaluatePlan } from './evaluate-plan.js';
 import type { PlanDocument } from '../plan/plan-document.js';

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { patchAreaM2, type Patch } from '../plan/parts/patch-area.js';
-import { cardLibrary } from '../plan/card-library.js';
+import { cardLibrary } from '../plan/built-in-library.js';
 import { changeLayer } from '../plan/edit-plan.js';
 import { planFromTemplate } from '../plan/stack-templates.js';
 import { defaultRelease } from '../plan/parts/release-plan.js';

@@ -57,7 +57,9 @@ test('waste is the share of the roll that is in no piece; an empty roll wastes n
 const rules = { rollWidthMm: 1000, overlapMm: 40, staggerMm: 100, longestPieceMm: 1500, edge: 'torn' as const };
 const shape = (lengthMm: number, bottomMm: number, topMm = bottomMm, count = 1): FlatShape => ({ name: 'x', count, lengthMm, bottomMm, topMm });
 const cut = (of: FlatShape, ply = 0, more: Partial<typeof rules> = {}): number[][] =>
-  plyPieces([of], { ...rules, ...more }, ply, 'P').map(({ lengthMm, bottomMm, topMm }) => [lengthMm, bottomMm, topMm].map((mm) => Number(mm.toFixed(6))));
+  plyPieces([of], { ...rules, ...more }, ply, 'P').map(({ lengthMm, bottomMm, topMm }) =>
+    [lengthMm, bottomMm, topMm].map((mm) => Number(mm.toFixed(6))),
+  );
 
 test.each<[string, FlatShape, number, number[][]]>([
   ['as wide as roll less lap: one piece', shape(500, 960), 0, [[540, 1000, 1000]]],
@@ -111,7 +113,12 @@ test('a cut edge laps half, a taper keeps its shares, each piece as often as its
     [1040, 340, 240],
     [1040, 340, 240],
   ]);
-  expect(plyPieces([shape(2000, 400, 200, 2)], rules, 0, 'S1-P1').map(({ label }) => label)).toEqual(['S1-P1-01', 'S1-P1-02', 'S1-P1-03', 'S1-P1-04']);
+  expect(plyPieces([shape(2000, 400, 200, 2)], rules, 0, 'S1-P1').map(({ label }) => label)).toEqual([
+    'S1-P1-01',
+    'S1-P1-02',
+    'S1-P1-03',
+    'S1-P1-04',
+  ]);
 });
 
 test('absurdly narrow rolls and short pieces still give pieces: 50 mm across, 100 mm along at least', () => {
@@ -129,7 +136,11 @@ test.each<[string, Patch, number[]]>([
   ['a flange strip', patch({ shape: 'flange strip', lengthMm: 2000, widthMm: 60 }, 3), [3, 2000, 60, 60]],
   ['half a cylinder', patch({ shape: 'cylinder', radiusMm: 100, arcDeg: 180, lengthMm: 700 }), [1, 700, 314.1593, 314.1593]],
   ['a cone of one gore', patch({ shape: 'cone', radiusMm: 60, topRadiusMm: 30, heightMm: 40, arcDeg: 360 }), [1, 50, 376.9911, 188.4956]],
-  ['a wider cone of two, its upper end the wider', patch({ shape: 'cone', radiusMm: 30, topRadiusMm: 65, heightMm: 84, arcDeg: 360 }, 2), [4, 91, 94.2478, 204.2035]],
+  [
+    'a wider cone of two, its upper end the wider',
+    patch({ shape: 'cone', radiusMm: 30, topRadiusMm: 65, heightMm: 84, arcDeg: 360 }, 2),
+    [4, 91, 94.2478, 204.2035],
+  ],
   ['a small dome has four gores', patch({ shape: 'dome', radiusMm: 100, heightMm: 100 }), [4, 157.0796, 157.0796, 0]],
   ['a large one as many as stay under 400 mm', patch({ shape: 'dome', radiusMm: 800, heightMm: 800 }), [13, 1256.6371, 386.6576, 0]],
 ])('%s laid flat', (_what, of, expected) => {

@@ -1,7 +1,8 @@
 import fc from 'fast-check';
 import { simulateCup } from '../growth/cup-test.js';
 import { KELVIN } from '../units/kelvin.js';
-import { cardLibrary, cardOf } from '../plan/card-library.js';
+import { cardLibrary } from '../plan/built-in-library.js';
+import { cardOf } from '../plan/card-library.js';
 import { planFromTemplate } from '../plan/stack-templates.js';
 import { catalystFor, COMFORT_C } from './catalyst-level.js';
 import { doseOf } from './hardener-dose.js';

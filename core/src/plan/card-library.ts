@@ -1,6 +1,5 @@
 import { DomainError } from '../errors/domain-error.js';
 import type { ThermalMaterial } from '../heat/mixture.js';
-import { builtInMaterials } from '../materials/built-in-materials.js';
 import { cardNumber, type MaterialCard, type VersionedCard } from '../materials/material-card.js';
 import { resinCardOf, type ResinCard } from '../materials/resin-card.js';
 import { plugReleaseProgram } from '../materials/release-steps.js';
@@ -14,9 +13,9 @@ export interface CardLibrary {
   readonly sheets: ReadonlyMap<string, MaterialCard>;
 }
 
-/** Built-in cards, with the shop's own taking the place of those with the same id. */
-export function cardLibrary(own: readonly (MaterialCard | VersionedCard)[] = []): CardLibrary {
-  const cards = new Map<string, MaterialCard>([...builtInMaterials, ...own].map((card) => [card.id, card]));
+/** These cards and no others; of two with the same id the later one counts. */
+export function libraryOf(all: readonly (MaterialCard | VersionedCard)[]): CardLibrary {
+  const cards = new Map<string, MaterialCard>(all.map((card) => [card.id, card]));
   const resins = new Map<string, ResinCard>();
   const plugs = new Map<string, ThermalMaterial>();
   for (const card of cards.values()) {

@@ -1,2 +1,2 @@
 export { sessionsBehindGate } from './release-objections.js';
-export { releaseSchedule, releaseUse, type ReleaseSchedule } from './release-schedule.js';
+export { releaseSchedule, releaseUse, type ReleaseSchedule, type ReleaseTimer } from './release-schedule.js';

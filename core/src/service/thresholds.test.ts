@@ -2,17 +2,24 @@ import { countedPulls, moldServiceState, releaseCycles, type PullEntry, type Tre
 import { releasePrograms } from './release-programs.js';
 
 const moment = (n: number): string => new Date(Date.UTC(2026, 0, 1, 0, n)).toISOString();
-const pull = (n: number, ease: number | null = null, reverses: string | null = null): PullEntry => ({ id: `p${String(n)}`, at: moment(n), ease, reverses });
+const pull = (n: number, ease: number | null = null, reverses: string | null = null): PullEntry => ({
+  id: `p${String(n)}`,
+  at: moment(n),
+  ease,
+  reverses,
+});
 const full = (n: number): TreatmentEntry => ({ id: `f${String(n)}`, kind: 'full', at: moment(n) });
 const coat = (n: number): TreatmentEntry => ({ id: `c${String(n)}`, kind: 'touch-up', at: moment(n) });
 const pulls = (from: number, count: number, ease: number | null = null): PullEntry[] => Array.from({ length: count }, (_, i) => pull(from + i, ease));
 
 test('the intervals are those of the table', () => {
-  expect(releasePrograms.map(({ id, breakInPulls, touchUpFrom, touchUpBy, stripBy }) => [id, breakInPulls, touchUpFrom, touchUpBy, stripBy])).toEqual([
-    ['paste-wax', 4, 3, 6, 25],
-    ['wax-film', 1, 1, 1, 25],
-    ['semi-permanent', 3, 5, 12, 80],
-  ]);
+  expect(releasePrograms.map(({ id, breakInPulls, touchUpFrom, touchUpBy, stripBy }) => [id, breakInPulls, touchUpFrom, touchUpBy, stripBy])).toEqual(
+    [
+      ['paste-wax', 4, 3, 6, 25],
+      ['wax-film', 1, 1, 1, 25],
+      ['semi-permanent', 3, 5, 12, 80],
+    ],
+  );
 });
 
 /** A mold past its break-in: pulls long ago, a full treatment at 1000, coats and pulls after it. */

@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { cardLibrary } from '../plan/card-library.js';
+import { cardLibrary } from '../plan/built-in-library.js';
 import { changeLayer } from '../plan/edit-plan.js';
 import { evaluatePlan } from '../judging/evaluate-plan.js';
 import type { PlanDocument, PlanLayer } from '../plan/plan-document.js';

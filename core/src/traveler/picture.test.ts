@@ -1,6 +1,6 @@
 import { createHash } from 'node:crypto';
 import { evaluatePlan } from '../judging/evaluate-plan.js';
-import { cardLibrary } from '../plan/card-library.js';
+import { cardLibrary } from '../plan/built-in-library.js';
 import { planFromTemplate } from '../plan/stack-templates.js';
 import { layerCautions, planCautions } from './cautions.js';
 import { growthSvg } from './growth-svg.js';
@@ -10,16 +10,26 @@ const cards = cardLibrary();
 const start = { startDate: '2026-12-07', areaM2: 1, plug: { materialId: 'mdf', thicknessMm: 18, heatLimitC: 90 } };
 const staged = planFromTemplate('staged', start);
 const short = { ...staged, sessions: staged.sessions.slice(0, 3), demoldMin: 32 * 60 };
-const svg = growthSvg(short, evaluatePlan(short, cards), 300, 90);
-const tags = [...svg.matchAll(/<(rect|line|text)([^>]*)>([^<]*)/g)].map(([, name, attributes, words]) => {
-  const at = (key: string): string => new RegExp(` ${key}="([^"]*)"`).exec(attributes)?.[1] ?? '';
-  return { name, words, at };
-});
-const heat = tags.filter(({ name, at }) => name === 'rect' && at('fill') !== '#d9d4c6');
+interface Tag {
+  readonly name: string;
+  readonly words: string;
+  readonly at: (key: string) => string;
+}
+
+/** The picture and its tags; drawn inside each test, so that what is drawn counts there. */
+function draw(): { svg: string; heat: Tag[]; frame: Tag[] } {
+  const svg = growthSvg(short, evaluatePlan(short, cards), 300, 90);
+  const tags = [...svg.matchAll(/<(rect|line|text)([^>]*)>([^<]*)/g)].map(([, name, attributes, words]): Tag => {
+    const at = (key: string): string => new RegExp(` ${key}="([^"]*)"`).exec(attributes)?.[1] ?? '';
+    return { name, words, at };
+  });
+  const hot = ({ name, at }: Tag): boolean => name === 'rect' && at('fill') !== '#d9d4c6';
+  return { svg, heat: tags.filter(hot), frame: tags.filter((tag) => !hot(tag)) };
+}
 
 test('the frame of the picture: steps, plug, windows with their pins, days with their names', () => {
-  const drawn = tags.filter((tag) => !heat.includes(tag));
-  const told = drawn.map(({ name, words, at }) =>
+  const { svg, frame } = draw();
+  const told = frame.map(({ name, words, at }) =>
     name === 'text'
       ? `${words} @${at('x')},${at('y')} ${at('text-anchor')}`
       : [name, ...['x1', 'y1', 'x2', 'y2', 'x', 'y', 'width', 'height'].map(at).filter(Boolean)].join(' '),
@@ -51,6 +61,7 @@ test('the frame of the picture: steps, plug, windows with their pins, days with 
 });
 
 test('the heat: nothing before a layer is laid, nothing outside it, cool paper before and hotter after', () => {
+  const { heat } = draw();
   for (const { at } of heat) {
     expect(Number(at('x'))).toBeGreaterThanOrEqual(0);
     expect(Number(at('y'))).toBeGreaterThanOrEqual(0);

@@ -1,4 +1,4 @@
-import { cardLibrary } from '../plan/card-library.js';
+import { cardLibrary } from '../plan/built-in-library.js';
 import { evaluatePlan } from '../judging/evaluate-plan.js';
 import { planFromTemplate, stackTemplates } from '../plan/stack-templates.js';
 import { defaultRelease } from '../plan/parts/release-plan.js';

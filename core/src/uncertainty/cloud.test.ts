@@ -1,4 +1,4 @@
-import { cardLibrary } from '../plan/card-library.js';
+import { cardLibrary } from '../plan/built-in-library.js';
 import { planFromTemplate } from '../plan/stack-templates.js';
 import { changeLayer } from '../plan/edit-plan.js';
 import { cloudRun } from './cloud.js';

@@ -1,7 +1,7 @@
 import { sampleSegment } from '../growth/field-history.js';
 import { simulateGrowth } from '../growth/simulate-growth.js';
 import { SeededRandom } from '../numerics/seeded-random.js';
-import { cardLibrary } from '../plan/card-library.js';
+import { cardLibrary } from '../plan/built-in-library.js';
 import { changeLayer } from '../plan/edit-plan.js';
 import { emptyPlan, planFromTemplate } from '../plan/stack-templates.js';
 import { KELVIN } from '../units/kelvin.js';

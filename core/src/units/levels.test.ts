@@ -20,7 +20,7 @@ test.each<[Level[], Level | null]>([
 });
 
 test('words inside markup cannot end it', () => {
-  expect(escapeMarkup('<a b="1"> & \' c')).toBe('&#60;a b=&#34;1&#34;&#62; &#38; \' c');
+  expect(escapeMarkup('<a b="1"> & \' c')).toBe("&#60;a b=&#34;1&#34;&#62; &#38; ' c");
 });
 
 test.each<[DisplayQuantity, number, string, string]>([

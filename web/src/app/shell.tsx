@@ -1,9 +1,8 @@
 import { Moon, Search, Sun, WifiOff } from 'lucide-react';
-import { useEffect, useState } from 'react';
+import { lazy, Suspense, useEffect, useState } from 'react';
 import { NavLink, Outlet, useLocation, useNavigate } from 'react-router';
 import { useSaveSettingsMutation, useSignOutMutation, useWhoQuery, api } from '../api/api';
 import { flushed } from '../features/outbox/outbox-slice';
-import { SignInPage } from '../features/sign-in/sign-in-page';
 import { Failed, Loading } from '../shared/states';
 import { CommandBox } from './command-box';
 import { isTyping, places } from './places';
@@ -12,13 +11,20 @@ import { ShortcutSheet } from './shortcut-sheet';
 import { useAppDispatch, useAppSelector } from './store';
 import { useOnline } from './use-online';
 
+const SignInPage = lazy(async () => ({ default: (await import('../features/sign-in/sign-in-page')).SignInPage }));
+
 /** The frame around every place: a title block along the top, as on a drawing sheet. */
 export function Shell() {
   const { data, error, isLoading, refetch } = useWhoQuery();
   useTheme();
   if (isLoading) return <Loading what="the shop" />;
   if (error || !data) return <Failed error={error} retry={() => void refetch()} />;
-  if (!data.person) return <SignInPage who={data} />;
+  if (!data.person)
+    return (
+      <Suspense fallback={<Loading what="the door" />}>
+        <SignInPage who={data} />
+      </Suspense>
+    );
   return <SignedIn name={data.person.name} />;
 }
 

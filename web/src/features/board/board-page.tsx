@@ -1,16 +1,17 @@
-import { cardLibrary, type CardLibrary } from '@pentimento/core/plan';
+import { libraryOf, type CardLibrary } from '@pentimento/core/plan';
 import { dayText } from '@pentimento/core/shop-time';
 import { Plus } from 'lucide-react';
-import { useMemo } from 'react';
+import { lazy, Suspense, useMemo } from 'react';
 import { Link, useSearchParams } from 'react-router';
 import { useBuildsQuery, useCardsQuery, type Build } from '../../api/api';
 import { LevelMark } from '../../shared/level-mark';
 import { Empty, Failed, Loading } from '../../shared/states';
 import { useUnits } from '../../shared/use-units';
-import { NewBuild } from './new-build';
 import { StackDrawing } from '../layers/stack-drawing';
 import { useWorst, type WorstVerdict } from './use-worst';
 import { verdictLine } from './verdict-line';
+
+const NewBuild = lazy(async () => ({ default: (await import('./new-build')).NewBuild }));
 
 /** Builds being planned, each with its stack and its worst verdict. */
 export function BoardPage() {
@@ -18,7 +19,7 @@ export function BoardPage() {
   const cards = useCardsQuery();
   const [search, setSearch] = useSearchParams();
   const worst = useWorst(builds.data, cards.data);
-  const library = useMemo(() => cardLibrary(cards.data ?? []), [cards.data]);
+  const library = useMemo(() => libraryOf(cards.data ?? []), [cards.data]);
   const error = builds.error ?? cards.error;
   if (error && !builds.data)
     return (
@@ -77,11 +78,13 @@ export function BoardPage() {
         </section>
       )}
       {search.get('new') && (
-        <NewBuild
-          onClose={() => {
-            setSearch({});
-          }}
-        />
+        <Suspense>
+          <NewBuild
+            onClose={() => {
+              setSearch({});
+            }}
+          />
+        </Suspense>
       )}
     </div>
   );

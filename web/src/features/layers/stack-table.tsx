@@ -169,21 +169,7 @@ function LayerCells({
     <>
       <td className="px-2 py-1 align-top">{cell('name', { label: 'Layer name', showLabel: false, width: 'w-28' })}</td>
       <td className="px-2 py-1 align-top">
-        <select
-          aria-label={`Resin of ${layer.name}`}
-          className="hairline bg-base-100 h-7 max-w-44 border"
-          value={layer.cardId}
-          onChange={(event) => {
-            const chosen = cards.resins.get(event.target.value);
-            change({ cardId: event.target.value, catalystPct: chosen?.limits.catalyst?.typicalPct ?? null });
-          }}
-        >
-          {[...cards.resins.values()].map(({ id, name }) => (
-            <option key={id} value={id}>
-              {name}
-            </option>
-          ))}
-        </select>
+        <ResinSelect layer={layer} cards={cards} onChange={change} />
         <span className="muted block text-xs">{card ? cardStanding(card) : 'card missing'}</span>
       </td>
       <td className="px-2 py-1 align-top">
@@ -234,6 +220,26 @@ function LayerCells({
         </button>
       </td>
     </>
+  );
+}
+
+function ResinSelect({ layer, cards, onChange }: { layer: PlanLayer; cards: CardLibrary; onChange: (part: Partial<PlanLayer>) => void }) {
+  return (
+    <select
+      aria-label={`Resin of ${layer.name}`}
+      className="hairline bg-base-100 h-7 max-w-44 border"
+      value={layer.cardId}
+      onChange={(event) => {
+        const chosen = cards.resins.get(event.target.value);
+        onChange({ cardId: event.target.value, catalystPct: chosen?.limits.catalyst?.typicalPct ?? null });
+      }}
+    >
+      {[...cards.resins.values()].map(({ id, name }) => (
+        <option key={id} value={id}>
+          {name}
+        </option>
+      ))}
+    </select>
   );
 }
 

@@ -1,12 +1,21 @@
+import { worstOf } from '@pentimento/core/units';
 import { worstLevel } from '@pentimento/core/judging';
-import { withNewestCard, worstObjection, type CardLibrary, type OutdatedCard, type PlanDocument } from '@pentimento/core/plan';
+import {
+  withNewestCard,
+  worstObjection,
+  type CardLibrary,
+  type Objection,
+  type OutdatedCard,
+  type PlanDocument,
+  type PlanStage,
+} from '@pentimento/core/plan';
 import { lazy, Suspense, useCallback, useState } from 'react';
 import { useParams } from 'react-router';
 import { useBuildQuery, useCardsQuery, useWhoQuery, type Build, type Card } from '../../api/api';
 import { NotFound } from '../../app/not-found';
 import { useAppDispatch } from '../../app/store';
 import { levelOfObjection } from '../../shared/objection-list';
-import { EditProvider, useEditPhase } from '../../shared/plan-edit';
+import { EditProvider, useEditPhase, type EditPhase } from '../../shared/plan-edit';
 import { Failed, Loading } from '../../shared/states';
 import { SequenceStage } from '../stages/sequence/sequence-stage';
 import { useSimulation } from '../simulation/use-simulation';
@@ -14,7 +23,7 @@ import { CardNotice } from './card-notice';
 import { FinishDialog } from './finish-dialog';
 import { HistoryDialog } from './history-dialog';
 import { edited, hasEdits, previewed, type PlanState } from '../plan/plan-slice';
-import { SaveBar } from './save-bar';
+import { SaveBar, type PageSheet } from './save-bar';
 import { SaveDialog } from './save-dialog';
 import { StageBar } from './stage-bar';
 import { stageOf } from '../stage/build-stages';
@@ -74,18 +83,9 @@ interface OpenBuildProps {
   readonly present: PlanDocument;
 }
 
-type Sheet = 'save' | 'finish' | 'history' | null;
-
-function OpenBuild({ build, cards, library, outdated, plan, present }: OpenBuildProps) {
+/** How a build's page takes edits: those still under the hand as a preview, the others as a step of the history. */
+function useEdits(readOnly: boolean): { phase: EditPhase; onEdit: (next: PlanDocument) => void } {
   const dispatch = useAppDispatch();
-  const stage = stageOf(useParams().stage);
-  const person = useWhoQuery().data?.person?.name ?? '';
-  const simulation = useSimulation(plan.preview ?? present, cards);
-  const siblings = useSiblings(build);
-  const mix = useMix(present, cards);
-  const objections = useObjections(present, library, siblings, useSettledPicture(simulation, present), mix.rows);
-  const [sheet, setSheet] = useState<Sheet>(null);
-  const readOnly = build.status === 'finished';
   const phase = useEditPhase(
     useCallback(() => {
       dispatch(previewed(null));
@@ -97,6 +97,21 @@ function OpenBuild({ build, cards, library, outdated, plan, present }: OpenBuild
     },
     [dispatch, readOnly, phase],
   );
+  return { phase, onEdit };
+}
+
+type Sheet = PageSheet | null;
+
+function OpenBuild({ build, cards, library, outdated, plan, present }: OpenBuildProps) {
+  const stage = stageOf(useParams().stage);
+  const person = useWhoQuery().data?.person?.name ?? '';
+  const simulation = useSimulation(plan.preview ?? present, cards);
+  const siblings = useSiblings(build);
+  const mix = useMix(present, cards);
+  const objections = useObjections(present, library, siblings, useSettledPicture(simulation, present), mix.rows);
+  const [sheet, setSheet] = useState<Sheet>(null);
+  const readOnly = build.status === 'finished';
+  const { phase, onEdit } = useEdits(readOnly);
   const closeSheet = useCallback(() => {
     setSheet(null);
   }, []);
@@ -111,7 +126,7 @@ function OpenBuild({ build, cards, library, outdated, plan, present }: OpenBuild
   const verdicts = simulation.picture?.verdicts ?? [];
   const rules = levelOfObjection(worstObjection(objections));
   const limits = worstLevel(verdicts);
-  const level = rules === 'stop' || limits === 'stop' ? 'stop' : rules === 'care' || limits === 'care' ? 'care' : 'ok';
+  const level = worstOf([rules, limits]) ?? 'ok';
   const props: StageProps = {
     build,
     plan: present,
@@ -127,20 +142,7 @@ function OpenBuild({ build, cards, library, outdated, plan, present }: OpenBuild
   };
   return (
     <div className="flex min-h-full flex-col">
-      <SaveBar
-        build={build}
-        level={verdicts.length > 0 || rules !== 'ok' ? level : null}
-        saving={save.saving}
-        onSave={() => {
-          setSheet('save');
-        }}
-        onFinish={() => {
-          setSheet('finish');
-        }}
-        onHistory={() => {
-          setSheet('history');
-        }}
-      />
+      <SaveBar build={build} level={verdicts.length > 0 || rules !== 'ok' ? level : null} saving={save.saving} onSheet={setSheet} />
       <StageBar buildId={build.id} stage={stage} objections={objections} sequence={limits} />
       <CardNotice
         outdated={outdated}
@@ -150,16 +152,7 @@ function OpenBuild({ build, cards, library, outdated, plan, present }: OpenBuild
         }}
       />
       <EditProvider value={phase}>
-        <Suspense fallback={<Loading what="this stage" />}>
-          {stage === 'sequence' && <SequenceStage {...props} openPlan={plan} stops={objections.filter(({ level }) => level === 'stop')} />}
-          {stage === 'plug' && <PlugStage {...props} />}
-          {stage === 'split' && <SplitStage {...props} />}
-          {stage === 'release' && <ReleaseStage {...props} />}
-          {stage === 'stack' && <StackStage {...props} />}
-          {stage === 'mix' && <MixStage {...props} />}
-          {stage === 'kit' && <KitStage {...props} />}
-          {stage === 'traveler' && <TravelerStage {...props} all={objections} unsaved={hasEdits(plan)} />}
-        </Suspense>
+        <Stage stage={stage} props={props} openPlan={plan} all={objections} />
       </EditProvider>
       {sheet === 'save' && (
         <SaveDialog
@@ -180,5 +173,29 @@ function OpenBuild({ build, cards, library, outdated, plan, present }: OpenBuild
       {sheet === 'finish' && <FinishDialog build={build} worst={level} onClose={closeSheet} />}
       {sheet === 'history' && <HistoryDialog buildId={build.id} onClose={closeSheet} />}
     </div>
+  );
+}
+
+interface StageSwitchProps {
+  readonly stage: PlanStage;
+  readonly props: StageProps;
+  readonly openPlan: PlanState;
+  /** Objections of every stage */
+  readonly all: readonly Objection[];
+}
+
+/** The stage that the address names, each a chunk of its own. */
+function Stage({ stage, props, openPlan, all }: StageSwitchProps) {
+  return (
+    <Suspense fallback={<Loading what="this stage" />}>
+      {stage === 'sequence' && <SequenceStage {...props} openPlan={openPlan} stops={all.filter(({ level }) => level === 'stop')} />}
+      {stage === 'plug' && <PlugStage {...props} />}
+      {stage === 'split' && <SplitStage {...props} />}
+      {stage === 'release' && <ReleaseStage {...props} />}
+      {stage === 'stack' && <StackStage {...props} />}
+      {stage === 'mix' && <MixStage {...props} />}
+      {stage === 'kit' && <KitStage {...props} />}
+      {stage === 'traveler' && <TravelerStage {...props} all={all} unsaved={hasEdits(openPlan)} />}
+    </Suspense>
   );
 }

@@ -5,18 +5,19 @@ import { useAppDispatch, useAppSelector } from '../../app/store';
 import { LevelMark } from '../../shared/level-mark';
 import { dropped, hasEdits, redone, undone } from '../plan/plan-slice';
 
+/** What a build's page may lay over itself. */
+export type PageSheet = 'save' | 'finish' | 'history';
+
 interface SaveBarProps {
   readonly build: Build;
   /** The worst of limits and rules; null: nothing judged yet */
   readonly level: VerdictLevel | null;
-  readonly onSave: () => void;
-  readonly onFinish: () => void;
-  readonly onHistory: () => void;
+  readonly onSheet: (sheet: PageSheet) => void;
   readonly saving: boolean;
 }
 
 /** Name, worst verdict, version, undo and redo, save, finish. */
-export function SaveBar({ build, level, onSave, onFinish, onHistory, saving }: SaveBarProps) {
+export function SaveBar({ build, level, onSheet, saving }: SaveBarProps) {
   const plan = useAppSelector((state) => state.plan);
   const dispatch = useAppDispatch();
   const unsaved = hasEdits(plan);
@@ -32,7 +33,14 @@ export function SaveBar({ build, level, onSave, onFinish, onHistory, saving }: S
         </span>
       )}
       <span className="flex-1" />
-      <button type="button" className="hairline hover:bg-base-200 border-l px-3 text-left leading-tight" onClick={onHistory} title="Earlier versions">
+      <button
+        type="button"
+        className="hairline hover:bg-base-200 border-l px-3 text-left leading-tight"
+        onClick={() => {
+          onSheet('history');
+        }}
+        title="Earlier versions"
+      >
         <span className="num">v{plan.baseVersion}</span> {unsaved ? <strong>· unsaved edits</strong> : `· ${finished ? 'as built' : 'saved'}`}
       </button>
       {!finished && (
@@ -73,7 +81,9 @@ export function SaveBar({ build, level, onSave, onFinish, onHistory, saving }: S
             type="button"
             className="print:hidden hairline bg-primary text-primary-content flex items-center gap-2 border-l px-4 disabled:opacity-50"
             disabled={!unsaved || saving}
-            onClick={onSave}
+            onClick={() => {
+              onSheet('save');
+            }}
           >
             <Save size={16} aria-hidden /> {saving ? 'Saving …' : 'Save version'}
           </button>
@@ -82,7 +92,9 @@ export function SaveBar({ build, level, onSave, onFinish, onHistory, saving }: S
             className="print:hidden hairline hover:bg-base-200 border-l px-4 disabled:opacity-40"
             disabled={unsaved}
             title={unsaved ? 'Save first' : undefined}
-            onClick={onFinish}
+            onClick={() => {
+              onSheet('finish');
+            }}
           >
             Finish into a mold
           </button>

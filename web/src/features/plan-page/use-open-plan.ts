@@ -1,7 +1,7 @@
 import { useEffect } from 'react';
 import type { Build } from '../../api/api';
 import { useAppDispatch, useAppSelector } from '../../app/store';
-import { readDraft } from '../plan/draft-storage';
+import { readDraft } from '../plan/read-draft';
 import { hasEdits, opened, type PlanState } from '../plan/plan-slice';
 
 /** Opens a build's plan for editing, once; a draft left in this browser takes its place. */

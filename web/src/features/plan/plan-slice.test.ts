@@ -1,6 +1,7 @@
 import { moveSession, planFromTemplate } from '@pentimento/core/plan';
 import { dropped, edited, hasEdits, opened, planSlice, previewed, rebased, redone, undone } from './plan-slice';
-import { dropDraft, keepDraft, readDraft } from './draft-storage';
+import { dropDraft, keepDraft } from './draft-storage';
+import { readDraft } from './read-draft';
 
 const plan = planFromTemplate('staged', { startDate: '2026-11-30', areaM2: 1, plug: { materialId: 'mdf', thicknessMm: 18, heatLimitC: 60 } });
 const moved = moveSession(plan, 4, plan.sessions[4].startMin + 60);

@@ -4,7 +4,7 @@ import { simulateCup, type CupInput, type CupOutcome } from '@pentimento/core/gr
 import { evaluatePlan, planObjections, schoolFigures, type PlanEvaluation, type SchoolFigures, type Verdict } from '@pentimento/core/judging';
 import type { VersionedCard } from '@pentimento/core/materials';
 import { mixObjections, mixSheet, potLookup, type MixRow } from '@pentimento/core/mix';
-import { cardLibrary, worstFirst, type CardLibrary, type PlanDocument, type Objection } from '@pentimento/core/plan';
+import { libraryOf, worstFirst, type CardLibrary, type PlanDocument, type Objection } from '@pentimento/core/plan';
 import { gelTimes } from '@pentimento/core/traveler';
 import { expose, transfer } from 'comlink';
 import { pictureOf, type Picture } from './picture';
@@ -25,12 +25,12 @@ export interface PlanJudgment {
 
 let pots = potLookup();
 let previous: PlanEvaluation | undefined;
-let library: CardLibrary = cardLibrary();
+let library: CardLibrary = libraryOf([]);
 
 const service = {
   /** Cards for all that follows. Kept here, so that tables and thresholds made for a card are not made again at each picture. */
   setCards(cards: readonly VersionedCard[]): void {
-    library = cardLibrary(cards);
+    library = libraryOf(cards);
     previous = undefined;
     pots = potLookup();
   },

@@ -134,7 +134,6 @@ function DraftBar({ card, draft, onDraft, onDone }: { card: Card; draft: CardDra
     });
     if (result.data) onDone();
   };
-  const { source } = draft;
   return (
     <form
       className="bg-base-200 hairline sticky top-0 z-10 mt-3 border p-3"
@@ -144,56 +143,7 @@ function DraftBar({ card, draft, onDraft, onDone }: { card: Card; draft: CardDra
       }}
     >
       <div className="flex flex-wrap items-end gap-3 text-sm">
-        <label>
-          <span className="muted block text-sm">Name</span>
-          <input
-            className="hairline bg-base-100 h-7 w-56 border px-1"
-            maxLength={80}
-            required
-            value={draft.name}
-            onChange={(event) => {
-              onDraft({ ...draft, name: event.target.value });
-            }}
-          />
-        </label>
-        <label>
-          <span className="muted block text-sm">What you change comes from</span>
-          <select
-            className="hairline bg-base-100 h-7 border"
-            value={source.origin}
-            onChange={(event) => {
-              const origin = valueOrigins.find((one) => one === event.target.value) ?? 'data sheet';
-              onDraft({ ...draft, source: { ...source, origin } });
-            }}
-          >
-            {valueOrigins.map((origin) => (
-              <option key={origin}>{origin}</option>
-            ))}
-          </select>
-        </label>
-        <label>
-          <span className="muted block text-sm">which one</span>
-          <input
-            className="hairline bg-base-100 h-7 w-48 border px-1"
-            maxLength={200}
-            placeholder="sheet, page, test"
-            value={source.note}
-            onChange={(event) => {
-              onDraft({ ...draft, source: { ...source, note: event.target.value }, note: event.target.value });
-            }}
-          />
-        </label>
-        <label>
-          <span className="muted block text-sm">of</span>
-          <input
-            type="date"
-            className="hairline bg-base-100 h-7 border px-1"
-            value={source.date ?? ''}
-            onChange={(event) => {
-              onDraft({ ...draft, source: { ...source, date: event.target.value === '' ? null : event.target.value } });
-            }}
-          />
-        </label>
+        <SourceFields draft={draft} onDraft={onDraft} />
         <button className="btn btn-primary btn-sm" disabled={isLoading || changes === 0}>
           Save as version {card.version + 1}
         </button>
@@ -208,5 +158,64 @@ function DraftBar({ card, draft, onDraft, onDone }: { card: Card; draft: CardDra
         </p>
       )}
     </form>
+  );
+}
+
+/** Name of the card, and where what is changed comes from. */
+function SourceFields({ draft, onDraft }: { draft: CardDraft; onDraft: (draft: CardDraft) => void }) {
+  const { source } = draft;
+  return (
+    <>
+      <label>
+        <span className="muted block text-sm">Name</span>
+        <input
+          className="hairline bg-base-100 h-7 w-56 border px-1"
+          maxLength={80}
+          required
+          value={draft.name}
+          onChange={(event) => {
+            onDraft({ ...draft, name: event.target.value });
+          }}
+        />
+      </label>
+      <label>
+        <span className="muted block text-sm">What you change comes from</span>
+        <select
+          className="hairline bg-base-100 h-7 border"
+          value={source.origin}
+          onChange={(event) => {
+            const origin = valueOrigins.find((one) => one === event.target.value) ?? 'data sheet';
+            onDraft({ ...draft, source: { ...source, origin } });
+          }}
+        >
+          {valueOrigins.map((origin) => (
+            <option key={origin}>{origin}</option>
+          ))}
+        </select>
+      </label>
+      <label>
+        <span className="muted block text-sm">which one</span>
+        <input
+          className="hairline bg-base-100 h-7 w-48 border px-1"
+          maxLength={200}
+          placeholder="sheet, page, test"
+          value={source.note}
+          onChange={(event) => {
+            onDraft({ ...draft, source: { ...source, note: event.target.value }, note: event.target.value });
+          }}
+        />
+      </label>
+      <label>
+        <span className="muted block text-sm">of</span>
+        <input
+          type="date"
+          className="hairline bg-base-100 h-7 border px-1"
+          value={source.date ?? ''}
+          onChange={(event) => {
+            onDraft({ ...draft, source: { ...source, date: event.target.value === '' ? null : event.target.value } });
+          }}
+        />
+      </label>
+    </>
   );
 }

@@ -30,64 +30,17 @@ export function GelTimes({
         {shown.map((one, i) => (
           <li key={i} className="hairline flex flex-wrap items-center gap-x-3 gap-y-1 border-b py-1">
             {draft ? (
-              <>
-                <NumberCell
-                  label={`Gel time ${String(i + 1)}`}
-                  value={one.minutes}
-                  unit="min at"
-                  digits={1}
-                  min={0.5}
-                  max={6000}
-                  onChange={(minutes) => {
-                    change(i, { minutes });
-                  }}
-                />
-                <NumberCell
-                  label={`Gel time ${String(i + 1)}, temperature`}
-                  value={units.show('temperature', one.tempC)}
-                  unit={units.unit('temperature')}
-                  digits={0}
-                  min={units.show('temperature', 0)}
-                  max={units.show('temperature', 80)}
-                  onChange={(shownC) => {
-                    change(i, { tempC: units.store('temperature', shownC) });
-                  }}
-                />
-                {!fixedRatio && (
-                  <NumberCell
-                    label={`Gel time ${String(i + 1)}, catalyst`}
-                    value={one.catalystPct ?? 1.5}
-                    unit="%"
-                    digits={2}
-                    min={0.1}
-                    max={5}
-                    onChange={(catalystPct) => {
-                      change(i, { catalystPct });
-                    }}
-                  />
-                )}
-                <NumberCell
-                  label={`Gel time ${String(i + 1)}, mass`}
-                  value={one.massG}
-                  unit="g"
-                  digits={0}
-                  min={5}
-                  max={5000}
-                  onChange={(massG) => {
-                    change(i, { massG });
-                  }}
-                />
-                <button
-                  type="button"
-                  className="btn btn-ghost btn-xs"
-                  aria-label={`Remove gel time ${String(i + 1)}`}
-                  onClick={() => {
-                    onDraft({ ...draft, gelTimes: draft.gelTimes.filter((_one, k) => k !== i) });
-                  }}
-                >
-                  <Trash2 size={14} aria-hidden />
-                </button>
-              </>
+              <GelTimeCells
+                place={i + 1}
+                statement={one}
+                fixedRatio={fixedRatio}
+                onChange={(part) => {
+                  change(i, part);
+                }}
+                onRemove={() => {
+                  onDraft({ ...draft, gelTimes: draft.gelTimes.filter((_one, k) => k !== i) });
+                }}
+              />
             ) : (
               <>
                 <span className="num">
@@ -113,5 +66,78 @@ export function GelTimes({
         </button>
       )}
     </section>
+  );
+}
+
+interface GelTimeCellsProps {
+  /** From 1 */
+  readonly place: number;
+  readonly statement: GelTimeStatement;
+  readonly fixedRatio: boolean;
+  readonly onChange: (part: Partial<GelTimeStatement>) => void;
+  readonly onRemove: () => void;
+}
+
+function GelTimeCells({ place, statement, fixedRatio, onChange, onRemove }: GelTimeCellsProps) {
+  const units = useUnits();
+  return (
+    <>
+      <NumberCell
+        label={`Gel time ${String(place)}`}
+        value={statement.minutes}
+        unit="min at"
+        digits={1}
+        min={0.5}
+        max={6000}
+        onChange={(minutes) => {
+          onChange({ minutes });
+        }}
+      />
+      <NumberCell
+        label={`Gel time ${String(place)}, temperature`}
+        value={units.show('temperature', statement.tempC)}
+        unit={units.unit('temperature')}
+        digits={0}
+        min={units.show('temperature', 0)}
+        max={units.show('temperature', 80)}
+        onChange={(shownC) => {
+          onChange({ tempC: units.store('temperature', shownC) });
+        }}
+      />
+      {!fixedRatio && (
+        <NumberCell
+          label={`Gel time ${String(place)}, catalyst`}
+          value={statement.catalystPct ?? 1.5}
+          unit="%"
+          digits={2}
+          min={0.1}
+          max={5}
+          onChange={(catalystPct) => {
+            onChange({ catalystPct });
+          }}
+        />
+      )}
+      <NumberCell
+        label={`Gel time ${String(place)}, mass`}
+        value={statement.massG}
+        unit="g"
+        digits={0}
+        min={5}
+        max={5000}
+        onChange={(massG) => {
+          onChange({ massG });
+        }}
+      />
+      <button
+        type="button"
+        className="btn btn-ghost btn-xs"
+        aria-label={`Remove gel time ${String(place)}`}
+        onClick={() => {
+          onRemove();
+        }}
+      >
+        <Trash2 size={14} aria-hidden />
+      </button>
+    </>
   );
 }

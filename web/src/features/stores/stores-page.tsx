@@ -53,42 +53,7 @@ export function StoresPage() {
           }}
         />
         <span className="grow" />
-        <button
-          type="button"
-          className="btn btn-sm"
-          onClick={() => {
-            setSheet('new');
-          }}
-        >
-          <Plus size={14} aria-hidden /> Card
-        </button>
-        <button
-          type="button"
-          className="btn btn-sm btn-ghost"
-          onClick={() => {
-            setSheet('import');
-          }}
-        >
-          <Upload size={14} aria-hidden /> Import
-        </button>
-        <button
-          type="button"
-          className="btn btn-sm btn-ghost"
-          onClick={() => {
-            saveFile('cards.json', JSON.stringify(writeCardFile(data), null, 1), 'application/json');
-          }}
-        >
-          <Download size={14} aria-hidden /> All, JSON
-        </button>
-        <button
-          type="button"
-          className="btn btn-sm btn-ghost"
-          onClick={() => {
-            saveFile('cards.csv', Papa.unparse(cardRows(data)), 'text/csv');
-          }}
-        >
-          <Download size={14} aria-hidden /> All, list
-        </button>
+        <StoreActions cards={data} onSheet={setSheet} />
       </div>
       <div className="grid flex-1 lg:grid-cols-[19rem_minmax(0,1fr)]">
         <nav aria-label="Cards" className="hairline max-h-64 overflow-y-auto lg:max-h-none lg:border-r">
@@ -116,6 +81,50 @@ export function StoresPage() {
       )}
       {sheet === 'import' && <ImportDialog known={data} onClose={close} />}
     </div>
+  );
+}
+
+/** New cards, and all of them in and out as files. */
+function StoreActions({ cards, onSheet }: { cards: readonly Card[]; onSheet: (sheet: 'new' | 'import') => void }) {
+  return (
+    <>
+      <button
+        type="button"
+        className="btn btn-sm"
+        onClick={() => {
+          onSheet('new');
+        }}
+      >
+        <Plus size={14} aria-hidden /> Card
+      </button>
+      <button
+        type="button"
+        className="btn btn-sm btn-ghost"
+        onClick={() => {
+          onSheet('import');
+        }}
+      >
+        <Upload size={14} aria-hidden /> Import
+      </button>
+      <button
+        type="button"
+        className="btn btn-sm btn-ghost"
+        onClick={() => {
+          saveFile('cards.json', JSON.stringify(writeCardFile(cards), null, 1), 'application/json');
+        }}
+      >
+        <Download size={14} aria-hidden /> All, JSON
+      </button>
+      <button
+        type="button"
+        className="btn btn-sm btn-ghost"
+        onClick={() => {
+          saveFile('cards.csv', Papa.unparse(cardRows(cards)), 'text/csv');
+        }}
+      >
+        <Download size={14} aria-hidden /> All, list
+      </button>
+    </>
   );
 }
 

@@ -3,6 +3,7 @@ import { SMOKING_C, type MixRow } from '@pentimento/core/mix';
 import { changeLayer, type CardLibrary, type MeasureWay, type PlanDocument } from '@pentimento/core/plan';
 import { momentText } from '@pentimento/core/shop-time';
 import { layerCautions } from '@pentimento/core/traveler';
+import { KELVIN } from '@pentimento/core/units';
 import { useUnits } from '../../../shared/use-units';
 
 const grams = (g: number): string => (g >= 1000 ? `${(g / 1000).toFixed(2)} kg` : `${g.toFixed(g < 100 ? 1 : 0)} g`);
@@ -59,94 +60,19 @@ export function MixSession({ plan, rows, library, measure, readOnly, onEdit, onE
             </tr>
           </thead>
           <tbody>
-            {rows.map((row) => {
-              const { layer, card, dose, pot, advice } = row;
-              const suggests = advice && layer.catalystPct !== null && Math.abs(advice.pct - layer.catalystPct) > 0.051 ? advice.pct : null;
-              const [main, other] =
-                measure === 'weight'
-                  ? [grams(dose.hardenerG), `${dose.hardenerMl.toFixed(1)} ml`]
-                  : [`${dose.hardenerMl.toFixed(1)} ml`, grams(dose.hardenerG)];
-              return (
-                <tr key={layer.id} className="hairline border-t align-top">
-                  <td className="py-1 pr-3">
-                    <span className="font-semibold">{layer.name}</span>
-                    <span className="muted block text-xs">{card.name}</span>
-                  </td>
-                  <td className="num py-1 pr-3">
-                    {dose.fixed ? (
-                      <>
-                        fixed ratio<span className="muted block text-xs">never adjusted</span>
-                      </>
-                    ) : (
-                      <>
-                        {layer.catalystPct?.toFixed(2)} %
-                        {suggests !== null && (
-                          <button
-                            type="button"
-                            disabled={readOnly}
-                            className="block text-left text-xs underline print:hidden"
-                            onClick={() => {
-                              onEdit(changeLayer(plan, layer.id, { catalystPct: suggests }));
-                            }}
-                          >
-                            {units.text('temperature', tempC)} asks for {suggests.toFixed(2)} %
-                          </button>
-                        )}
-                      </>
-                    )}
-                  </td>
-                  <td className="num py-1 pr-3 whitespace-nowrap">
-                    <span className="text-base font-semibold">
-                      {row.pots} × {grams(row.potG)}
-                    </span>
-                    <span className="muted block text-xs">
-                      in {grams(row.containerG)}
-                      {row.passes > 1 && `, ${String(row.passes)} passes`}
-                    </span>
-                  </td>
-                  <td className="num py-1 pr-3">{grams(dose.resinG)}</td>
-                  <td className="num py-1 pr-3 whitespace-nowrap">
-                    <span className="font-semibold">{main}</span>
-                    <span className="muted block text-xs">= {other}</span>
-                  </td>
-                  <td className="num py-1 pr-3">
-                    {Math.abs(dose.shortcutError) < 0.005 ? (
-                      'no error'
-                    ) : (
-                      <span className={Math.abs(dose.shortcutError) > 0.05 ? 'text-error' : ''}>
-                        {dose.shortcutError > 0 ? '+' : '−'}
-                        {Math.abs(dose.shortcutError * 100).toFixed(0)} % hardener
-                      </span>
-                    )}
-                    <span className="muted block text-xs">{dose.shortcut}</span>
-                  </td>
-                  <td className="num py-1 pr-3">
-                    <button
-                      type="button"
-                      className={`text-left underline decoration-dotted underline-offset-2 ${row.tooFast ? 'text-error' : ''}`}
-                      onClick={() => {
-                        onExplain(
-                          explainPot(
-                            card,
-                            { massKg: row.potG / 1000, startC: tempC, catalystPct: dose.fixed ? null : layer.catalystPct },
-                            { gelS: pot.lifeMin === null ? null : pot.lifeMin * 60, peakK: pot.peakC + 273.15 },
-                          ),
-                        );
-                      }}
-                    >
-                      <span className="predicted">{row.useMin.toFixed(0)} min</span> ·{' '}
-                      {pot.lifeMin === null ? '> 6 h' : `${pot.lifeMin.toFixed(0)} min`}
-                    </button>
-                    {row.sprayMin !== null && <span className="muted block text-xs">sprayed in {row.sprayMin.toFixed(1)} min</span>}
-                  </td>
-                  <td className={`num py-1 pr-3 ${pot.peakC >= SMOKING_C ? 'text-error' : ''}`}>
-                    {units.text('temperature', pot.peakC)}
-                    {pot.peakC >= SMOKING_C && ' smokes'}
-                  </td>
-                  <td className="num py-1">{grams(row.leftG)}</td>
-                </tr>
-              );
-            })}
+            {rows.map((row) => (
+              <PotRow
+                key={row.layer.id}
+                row={row}
+                tempC={tempC}
+                measure={measure}
+                readOnly={readOnly}
+                onCatalyst={(catalystPct) => {
+                  onEdit(changeLayer(plan, row.layer.id, { catalystPct }));
+                }}
+                onExplain={onExplain}
+              />
+            ))}
           </tbody>
         </table>
       </div>
@@ -156,5 +82,119 @@ export function MixSession({ plan, rows, library, measure, readOnly, onEdit, onE
         ))}
       </ul>
     </section>
+  );
+}
+
+interface PotRowProps {
+  readonly row: MixRow;
+  readonly tempC: number;
+  readonly measure: MeasureWay;
+  readonly readOnly: boolean;
+  readonly onCatalyst: (pct: number) => void;
+  readonly onExplain: (explanation: Explanation) => void;
+}
+
+/** One layer's pots. */
+function PotRow({ row, tempC, measure, readOnly, onCatalyst, onExplain }: PotRowProps) {
+  const units = useUnits();
+  const { layer, card, dose, pot } = row;
+  const [main, other] =
+    measure === 'weight' ? [grams(dose.hardenerG), `${dose.hardenerMl.toFixed(1)} ml`] : [`${dose.hardenerMl.toFixed(1)} ml`, grams(dose.hardenerG)];
+  return (
+    <tr className="hairline border-t align-top">
+      <td className="py-1 pr-3">
+        <span className="font-semibold">{layer.name}</span>
+        <span className="muted block text-xs">{card.name}</span>
+      </td>
+      <HardenerCell row={row} tempC={tempC} readOnly={readOnly} onCatalyst={onCatalyst} />
+      <td className="num py-1 pr-3 whitespace-nowrap">
+        <span className="text-base font-semibold">
+          {row.pots} × {grams(row.potG)}
+        </span>
+        <span className="muted block text-xs">
+          in {grams(row.containerG)}
+          {row.passes > 1 && `, ${String(row.passes)} passes`}
+        </span>
+      </td>
+      <td className="num py-1 pr-3">{grams(dose.resinG)}</td>
+      <td className="num py-1 pr-3 whitespace-nowrap">
+        <span className="font-semibold">{main}</span>
+        <span className="muted block text-xs">= {other}</span>
+      </td>
+      <td className="num py-1 pr-3">
+        {Math.abs(dose.shortcutError) < 0.005 ? (
+          'no error'
+        ) : (
+          <span className={Math.abs(dose.shortcutError) > 0.05 ? 'text-error' : ''}>
+            {dose.shortcutError > 0 ? '+' : '−'}
+            {Math.abs(dose.shortcutError * 100).toFixed(0)} % hardener
+          </span>
+        )}
+        <span className="muted block text-xs">{dose.shortcut}</span>
+      </td>
+      <LifeCell row={row} tempC={tempC} onExplain={onExplain} />
+      <td className={`num py-1 pr-3 ${pot.peakC >= SMOKING_C ? 'text-error' : ''}`}>
+        {units.text('temperature', pot.peakC)}
+        {pot.peakC >= SMOKING_C && ' smokes'}
+      </td>
+      <td className="num py-1">{grams(row.leftG)}</td>
+    </tr>
+  );
+}
+
+/** How much hardener, and what the shop's temperature asks for. */
+function HardenerCell({ row, tempC, readOnly, onCatalyst }: Pick<PotRowProps, 'row' | 'tempC' | 'readOnly' | 'onCatalyst'>) {
+  const units = useUnits();
+  const { layer, dose, advice } = row;
+  const suggests = advice && layer.catalystPct !== null && Math.abs(advice.pct - layer.catalystPct) > 0.051 ? advice.pct : null;
+  return (
+    <td className="num py-1 pr-3">
+      {dose.fixed ? (
+        <>
+          fixed ratio<span className="muted block text-xs">never adjusted</span>
+        </>
+      ) : (
+        <>
+          {layer.catalystPct?.toFixed(2)} %
+          {suggests !== null && (
+            <button
+              type="button"
+              disabled={readOnly}
+              className="block text-left text-xs underline print:hidden"
+              onClick={() => {
+                onCatalyst(suggests);
+              }}
+            >
+              {units.text('temperature', tempC)} asks for {suggests.toFixed(2)} %
+            </button>
+          )}
+        </>
+      )}
+    </td>
+  );
+}
+
+/** Time to use a pot up against its life. */
+function LifeCell({ row, tempC, onExplain }: Pick<PotRowProps, 'row' | 'tempC' | 'onExplain'>) {
+  const { layer, card, dose, pot } = row;
+  return (
+    <td className="num py-1 pr-3">
+      <button
+        type="button"
+        className={`text-left underline decoration-dotted underline-offset-2 ${row.tooFast ? 'text-error' : ''}`}
+        onClick={() => {
+          onExplain(
+            explainPot(
+              card,
+              { massKg: row.potG / 1000, startC: tempC, catalystPct: dose.fixed ? null : layer.catalystPct },
+              { gelS: pot.lifeMin === null ? null : pot.lifeMin * 60, peakK: pot.peakC + KELVIN },
+            ),
+          );
+        }}
+      >
+        <span className="predicted">{row.useMin.toFixed(0)} min</span> · {pot.lifeMin === null ? '> 6 h' : `${pot.lifeMin.toFixed(0)} min`}
+      </button>
+      {row.sprayMin !== null && <span className="muted block text-xs">sprayed in {row.sprayMin.toFixed(1)} min</span>}
+    </td>
   );
 }

@@ -1,7 +1,7 @@
 import { cardNumber, plugReleaseProgram } from '@pentimento/core/materials';
-import { defaultRelease, rangeOf, releaseFields, type ReleasePlan } from '@pentimento/core/plan';
+import { defaultRelease, rangeOf, releaseFields, type CardLibrary, type ReleasePlan } from '@pentimento/core/plan';
 import { readyAtMin, withRelease } from '@pentimento/core/plug';
-import { releaseSchedule, releaseUse, sessionsBehindGate } from '@pentimento/core/release';
+import { releaseSchedule, releaseUse, sessionsBehindGate, type ReleaseTimer } from '@pentimento/core/release';
 import { clockText, momentText } from '@pentimento/core/shop-time';
 import { cells } from '../../../shared/cells';
 import { Part } from '../../../shared/fields';
@@ -47,7 +47,6 @@ function PlannedRelease({ plan, library, readOnly, onEdit, objections, person, r
   const first = plan.sessions.at(0);
   const late = first && first.startMin < schedule.gateMin;
   const ready = readyAtMin(plan, library);
-  const programs = [...new Set(release.zones.map(({ programId }) => programId))].flatMap((id) => plugReleaseProgram(id) ?? []);
   return (
     <StageFrame name="Release" objections={objections} readOnly={readOnly}>
       <Part title="Zones">
@@ -101,71 +100,88 @@ function PlannedRelease({ plan, library, readOnly, onEdit, objections, person, r
           )}
         </div>
         <ReleaseTimeline plan={plan} schedule={schedule} />
-        <div className="mt-3 max-h-72 overflow-auto" tabIndex={0} role="region" aria-label="Coats with their times">
-          <table className="w-full text-sm">
-            <caption className="sr-only">Coats with their times</caption>
-            <thead>
-              <tr className="muted text-left text-xs">
-                {['Zone', 'Step', 'Coat', 'Start', 'Haze until', 'Buffed', 'Next from'].map((head) => (
-                  <th key={head} className="pr-3 font-normal">
-                    {head}
-                  </th>
-                ))}
-              </tr>
-            </thead>
-            <tbody className="num">
-              {schedule.timers.map(({ zone, step, coat, coats, startMin, hazedMin, buffedMin, freeMin }) => (
-                <tr key={`${zone.id} ${step.id} ${String(coat)}`} className="hairline border-t" title={step.what}>
-                  <td className="pr-3 font-sans">{zone.name}</td>
-                  <td className="pr-3 font-sans">{step.name}</td>
-                  <td className="pr-3">
-                    {coat} of {coats}
-                  </td>
-                  <td className="pr-3 whitespace-nowrap">{momentText(plan.startDate, startMin)}</td>
-                  <td className="pr-3">{momentText(plan.startDate, hazedMin).slice(-5)}</td>
-                  <td className="pr-3">{momentText(plan.startDate, buffedMin).slice(-5)}</td>
-                  <td className="pr-3 whitespace-nowrap">{momentText(plan.startDate, freeMin)}</td>
-                </tr>
-              ))}
-            </tbody>
-          </table>
-        </div>
+        <TimerTable startDate={plan.startDate} timers={schedule.timers} />
       </Part>
       <div className="grid gap-x-8 xl:grid-cols-2">
         <GatePart release={release} person={person} onChange={change} />
         <Part title="How, and what it uses">
-          {programs.map(({ id, name, steps, caution }) => (
-            <div key={id} className="mb-3 text-sm">
-              <p className="font-semibold">{name}</p>
-              <ol className="list-decimal pl-5">
-                {steps.map((step) => (
-                  <li key={step.id}>
-                    {step.name}: {step.what}
-                  </li>
-                ))}
-              </ol>
-              <p className="border-warning mt-1 border-l-4 pl-2">{caution}</p>
-            </div>
-          ))}
-          <ul className="text-sm" aria-label="Release agents used">
-            {releaseUse(release).map(({ cardId, coatM2 }) => {
-              const sheet = library.sheets.get(cardId);
-              const coverage = sheet ? cardNumber(sheet, 'coverageM2PerL') : null;
-              return (
-                <li key={cardId}>
-                  {sheet?.name ?? cardId}: {coatM2.toFixed(1)} m² of coats
-                  {coverage !== null && (
-                    <>
-                      {' '}
-                      = <span className="num predicted">{((coatM2 / coverage) * 1000).toFixed(0)} ml</span>
-                    </>
-                  )}
-                </li>
-              );
-            })}
-          </ul>
+          <ReleaseHow release={release} library={library} />
         </Part>
       </div>
     </StageFrame>
+  );
+}
+
+/** Every coat with its times. */
+function TimerTable({ startDate, timers }: { startDate: string; timers: readonly ReleaseTimer[] }) {
+  return (
+    <div className="mt-3 max-h-72 overflow-auto" tabIndex={0} role="region" aria-label="Coats with their times">
+      <table className="w-full text-sm">
+        <caption className="sr-only">Coats with their times</caption>
+        <thead>
+          <tr className="muted text-left text-xs">
+            {['Zone', 'Step', 'Coat', 'Start', 'Haze until', 'Buffed', 'Next from'].map((head) => (
+              <th key={head} className="pr-3 font-normal">
+                {head}
+              </th>
+            ))}
+          </tr>
+        </thead>
+        <tbody className="num">
+          {timers.map(({ zone, step, coat, coats, startMin, hazedMin, buffedMin, freeMin }) => (
+            <tr key={`${zone.id} ${step.id} ${String(coat)}`} className="hairline border-t" title={step.what}>
+              <td className="pr-3 font-sans">{zone.name}</td>
+              <td className="pr-3 font-sans">{step.name}</td>
+              <td className="pr-3">
+                {coat} of {coats}
+              </td>
+              <td className="pr-3 whitespace-nowrap">{momentText(startDate, startMin)}</td>
+              <td className="pr-3">{momentText(startDate, hazedMin).slice(-5)}</td>
+              <td className="pr-3">{momentText(startDate, buffedMin).slice(-5)}</td>
+              <td className="pr-3 whitespace-nowrap">{momentText(startDate, freeMin)}</td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </div>
+  );
+}
+
+/** What each program asks for, and how much of its agents. */
+function ReleaseHow({ release, library }: { release: ReleasePlan; library: CardLibrary }) {
+  const programs = [...new Set(release.zones.map(({ programId }) => programId))].flatMap((id) => plugReleaseProgram(id) ?? []);
+  return (
+    <>
+      {programs.map(({ id, name, steps, caution }) => (
+        <div key={id} className="mb-3 text-sm">
+          <p className="font-semibold">{name}</p>
+          <ol className="list-decimal pl-5">
+            {steps.map((step) => (
+              <li key={step.id}>
+                {step.name}: {step.what}
+              </li>
+            ))}
+          </ol>
+          <p className="border-warning mt-1 border-l-4 pl-2">{caution}</p>
+        </div>
+      ))}
+      <ul className="text-sm" aria-label="Release agents used">
+        {releaseUse(release).map(({ cardId, coatM2 }) => {
+          const sheet = library.sheets.get(cardId);
+          const coverage = sheet ? cardNumber(sheet, 'coverageM2PerL') : null;
+          return (
+            <li key={cardId}>
+              {sheet?.name ?? cardId}: {coatM2.toFixed(1)} m² of coats
+              {coverage !== null && (
+                <>
+                  {' '}
+                  = <span className="num predicted">{((coatM2 / coverage) * 1000).toFixed(0)} ml</span>
+                </>
+              )}
+            </li>
+          );
+        })}
+      </ul>
+    </>
   );
 }

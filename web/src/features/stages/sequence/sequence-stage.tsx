@@ -1,6 +1,9 @@
 import { explainVerdict, type Explanation } from '@pentimento/core/explain';
 import { plugChoicesOf } from '@pentimento/core/materials';
 import { moveSession, type Objection, type PlanDocument } from '@pentimento/core/plan';
+import type { Verdict } from '@pentimento/core/judging';
+import type { SectionDistortion } from '@pentimento/core/distortion';
+import type { VerdictCloud } from '@pentimento/core/uncertainty';
 import { useMemo, useState } from 'react';
 import { Link } from 'react-router';
 import { useAppDispatch } from '../../../app/store';
@@ -12,13 +15,14 @@ import { LevelMark } from '../../../shared/level-mark';
 import { previewed, type PlanState } from '../../plan/plan-slice';
 import { StackTable } from '../../layers/stack-table';
 import { STAGE_NAMES } from '../../stage/build-stages';
+import type { Simulation } from '../../simulation/use-simulation';
 import type { StageProps } from '../../stage/stage-props';
 import { ChartControls } from './chart-controls';
-import { GrowthChart, type ChartView } from './chart/growth-chart';
+import { GrowthChart, type ChartView, type GrowthChartProps } from './chart/growth-chart';
 import { Conditions } from './conditions';
 import { ReleasePanel } from './release/release-panel';
 import { SpreadPanel } from './spread/spread-panel';
-import { useCloud } from './spread/use-cloud';
+import { useCloud, type Cloud } from './spread/use-cloud';
 import { Tabs, TAB_NAMES, type Tab } from './tabs';
 import { VerdictList } from './verdict-list';
 
@@ -30,12 +34,9 @@ interface SequenceStageProps extends StageProps {
 
 /** The growth chart, its verdicts, and the stack behind it. */
 export function SequenceStage({ build, cards, library, plan: present, readOnly, onEdit: edit, simulation, openPlan, stops }: SequenceStageProps) {
-  const dispatch = useAppDispatch();
-  const units = useUnits();
   const shown = openPlan.preview ?? present;
   const [view, setView] = useState<ChartView>({ heightMode: 'even', folded: true, cureLevel: 0.6 });
   const [cursorS, setCursorS] = useState<number | null>(null);
-  const [clockPlan, setClockPlan] = useState<PlanDocument | null>(null);
   const [tab, setTab] = useState<Tab>('stack');
   const [explained, setExplained] = useState<Explanation | null>(null);
   const cloud = useCloud();
@@ -52,94 +53,50 @@ export function SequenceStage({ build, cards, library, plan: present, readOnly, 
         <div className="min-w-0">
           <ChartControls view={view} cursorS={at} onView={setView} />
           <div ref={ref} className="min-w-0 overflow-x-auto px-2">
-            {simulation.problem && (
-              <p role="alert" className="text-error border-error m-2 border-l-4 p-2">
-                {simulation.problem}
-              </p>
-            )}
-            {picture && picture.status !== 'converged' && (
-              <p role="alert" className="text-error border-error m-2 border-l-4 p-2">
-                The simulation stopped: {picture.message}.
-              </p>
-            )}
-            {shown.sessions.length === 0 && (
-              <p className="hairline m-6 border border-dashed p-6">No sessions yet. Add the first one below: it appears here as it will be laid.</p>
-            )}
-            {!picture && shown.sessions.length > 0 && <Loading what="the first picture" />}
+            <PictureState simulation={simulation} empty={shown.sessions.length === 0} />
             {picture && drawn.sessions.length > 0 && width > 0 && (
-              <GrowthChart
-                plan={drawn}
+              <LiveChart
+                plan={present}
+                drawn={drawn}
                 picture={picture}
                 ghost={openPlan.saved !== null && drawn !== openPlan.saved ? openPlan.saved : null}
                 cards={library}
                 view={view}
                 width={Math.max(640, width - 16)}
-                height={352}
                 cursorS={at}
-                clockPlan={clockPlan ?? drawn}
+                readOnly={readOnly}
                 onCursor={setCursorS}
-                onDragStart={() => {
-                  setClockPlan(drawn);
-                }}
-                onPreview={(index, startMin) => {
-                  if (!readOnly) dispatch(previewed(moveSession(present, index, startMin)));
-                }}
-                onMove={(index, startMin) => {
-                  setClockPlan(null);
-                  edit(moveSession(present, index, startMin));
-                }}
-                onNudge={(index, byMin) => {
-                  edit(moveSession(present, index, present.sessions[index].startMin + byMin));
-                }}
-                onCancel={() => {
-                  setClockPlan(null);
-                  dispatch(previewed(null));
-                }}
+                onEdit={edit}
               />
             )}
           </div>
           <section aria-label="Plug and shop" className="hairline border-t px-4 py-2">
             <Conditions plan={present} plugChoices={plugs} readOnly={readOnly} onEdit={edit} />
           </section>
-          <Tabs tab={tab} onTab={setTab} />
-          <section aria-label={TAB_NAMES[tab]} className="px-0 pb-6">
-            {/* Rests while the hand drags, so that the picture gets the time; it follows on release. */}
-            {tab === 'stack' && (
-              <div className="px-2">
-                <StackTable plan={present} cards={library} readOnly={readOnly} onEdit={edit} onExplain={setExplained} />
-              </div>
-            )}
-            {tab === 'spread' && <SpreadPanel plan={present} cards={cards} verdicts={verdicts} cloud={cloud} />}
-            {tab === 'release' && (
-              <ReleasePanel plan={present} cards={cards} distortion={picture?.distortion ?? null} readOnly={readOnly} onEdit={edit} />
-            )}
-          </section>
-        </div>
-        <aside aria-label="Verdicts" className="rule border-t lg:border-t-0 lg:border-l">
-          <p className="muted hairline border-b px-3 py-1.5 text-xs leading-snug">
-            Predicted from assumed cards. Near critical thickness 5 % more heat is 9 K: read margins as bands. Data sheets and your own tests decide.
-          </p>
-          {stops.map((stop) => (
-            <Link
-              key={stop.id}
-              to={`/builds/${build.id}/${stop.stage}`}
-              className="hover:bg-base-200 hairline block border-b px-3 py-1.5 text-left text-sm"
-            >
-              <LevelMark level="stop" size={14} /> <span className="font-semibold">{units.fill(stop.title)}</span>
-              <span className="block">
-                {units.fill(stop.why)} See {STAGE_NAMES[stop.stage]}.
-              </span>
-            </Link>
-          ))}
-          <VerdictList
+          <Behind
+            tab={tab}
+            onTab={setTab}
+            plan={present}
+            cards={cards}
+            library={library}
+            readOnly={readOnly}
             verdicts={verdicts}
-            clouds={cloud.plan === present ? (cloud.summary?.verdicts ?? null) : null}
-            onJump={setCursorS}
-            onExplain={(verdict) => {
-              setExplained(explainVerdict(verdict, { plan: drawn, cards: library, windows: picture?.windows ?? [] }));
-            }}
+            cloud={cloud}
+            distortion={picture?.distortion ?? null}
+            onEdit={edit}
+            onExplain={setExplained}
           />
-        </aside>
+        </div>
+        <VerdictAside
+          buildId={build.id}
+          stops={stops}
+          verdicts={verdicts}
+          clouds={cloud.plan === present ? (cloud.summary?.verdicts ?? null) : null}
+          onJump={setCursorS}
+          onExplain={(verdict) => {
+            setExplained(explainVerdict(verdict, { plan: drawn, cards: library, windows: picture?.windows ?? [] }));
+          }}
+        />
       </div>
       {explained && (
         <ExplainDialog
@@ -149,6 +106,129 @@ export function SequenceStage({ build, cards, library, plan: present, readOnly, 
           }}
         />
       )}
+    </>
+  );
+}
+
+interface LiveChartProps extends Pick<GrowthChartProps, 'picture' | 'ghost' | 'cards' | 'view' | 'width' | 'cursorS' | 'onCursor'> {
+  readonly plan: PlanDocument;
+  /** The plan that the picture shows */
+  readonly drawn: PlanDocument;
+  readonly readOnly: boolean;
+  readonly onEdit: (plan: PlanDocument) => void;
+}
+
+/** The growth chart under the hand: sessions are dragged, nudged and let go; the clock stands still meanwhile. */
+function LiveChart({ plan, drawn, readOnly, onEdit, ...chart }: LiveChartProps) {
+  const dispatch = useAppDispatch();
+  const [clockPlan, setClockPlan] = useState<PlanDocument | null>(null);
+  return (
+    <GrowthChart
+      {...chart}
+      plan={drawn}
+      height={352}
+      clockPlan={clockPlan ?? drawn}
+      onDragStart={() => {
+        setClockPlan(drawn);
+      }}
+      onPreview={(index, startMin) => {
+        if (!readOnly) dispatch(previewed(moveSession(plan, index, startMin)));
+      }}
+      onMove={(index, startMin) => {
+        setClockPlan(null);
+        onEdit(moveSession(plan, index, startMin));
+      }}
+      onNudge={(index, byMin) => {
+        onEdit(moveSession(plan, index, plan.sessions[index].startMin + byMin));
+      }}
+      onCancel={() => {
+        setClockPlan(null);
+        dispatch(previewed(null));
+      }}
+    />
+  );
+}
+
+interface BehindProps extends Pick<StageProps, 'plan' | 'cards' | 'library' | 'readOnly' | 'onEdit'> {
+  readonly tab: Tab;
+  readonly onTab: (tab: Tab) => void;
+  readonly verdicts: readonly Verdict[];
+  readonly cloud: Cloud;
+  readonly distortion: SectionDistortion | null;
+  readonly onExplain: (explanation: Explanation) => void;
+}
+
+/** What stands behind the chart: the stack, how sure, after release. */
+function Behind({ tab, onTab, plan, cards, library, readOnly, verdicts, cloud, distortion, onEdit, onExplain }: BehindProps) {
+  return (
+    <>
+      <Tabs tab={tab} onTab={onTab} />
+      <section aria-label={TAB_NAMES[tab]} className="px-0 pb-6">
+        {/* Rests while the hand drags, so that the picture gets the time; it follows on release. */}
+        {tab === 'stack' && (
+          <div className="px-2">
+            <StackTable plan={plan} cards={library} readOnly={readOnly} onEdit={onEdit} onExplain={onExplain} />
+          </div>
+        )}
+        {tab === 'spread' && <SpreadPanel plan={plan} cards={cards} verdicts={verdicts} cloud={cloud} />}
+        {tab === 'release' && <ReleasePanel plan={plan} cards={cards} distortion={distortion} readOnly={readOnly} onEdit={onEdit} />}
+      </section>
+    </>
+  );
+}
+
+interface VerdictAsideProps {
+  readonly buildId: string;
+  readonly stops: readonly Objection[];
+  readonly verdicts: readonly Verdict[];
+  readonly clouds: readonly VerdictCloud[] | null;
+  readonly onJump: (timeS: number) => void;
+  readonly onExplain: (verdict: Verdict) => void;
+}
+
+/** What speaks against the plan: rules of other stages that stop it, then every limit. */
+function VerdictAside({ buildId, stops, verdicts, clouds, onJump, onExplain }: VerdictAsideProps) {
+  const units = useUnits();
+  return (
+    <aside aria-label="Verdicts" className="rule border-t lg:border-t-0 lg:border-l">
+      <p className="muted hairline border-b px-3 py-1.5 text-xs leading-snug">
+        Predicted from assumed cards. Near critical thickness 5 % more heat is 9 K: read margins as bands. Data sheets and your own tests decide.
+      </p>
+      {stops.map((stop) => (
+        <Link
+          key={stop.id}
+          to={`/builds/${buildId}/${stop.stage}`}
+          className="hover:bg-base-200 hairline block border-b px-3 py-1.5 text-left text-sm"
+        >
+          <LevelMark level="stop" size={14} /> <span className="font-semibold">{units.fill(stop.title)}</span>
+          <span className="block">
+            {units.fill(stop.why)} See {STAGE_NAMES[stop.stage]}.
+          </span>
+        </Link>
+      ))}
+      <VerdictList verdicts={verdicts} clouds={clouds} onJump={onJump} onExplain={onExplain} />
+    </aside>
+  );
+}
+
+/** Why there is no picture, or not yet. */
+function PictureState({ simulation: { picture, problem }, empty }: { simulation: Simulation; empty: boolean }) {
+  return (
+    <>
+      {problem && (
+        <p role="alert" className="text-error border-error m-2 border-l-4 p-2">
+          {problem}
+        </p>
+      )}
+      {picture && picture.status !== 'converged' && (
+        <p role="alert" className="text-error border-error m-2 border-l-4 p-2">
+          The simulation stopped: {picture.message}.
+        </p>
+      )}
+      {empty && (
+        <p className="hairline m-6 border border-dashed p-6">No sessions yet. Add the first one below: it appears here as it will be laid.</p>
+      )}
+      {!picture && !empty && <Loading what="the first picture" />}
     </>
   );
 }

@@ -1,4 +1,14 @@
-import { defaultRelease, designFields, mostOf, partingFields, sectionFields, type MoldDesign, type PlanDocument } from '@pentimento/core/plan';
+import {
+  defaultRelease,
+  designFields,
+  mostOf,
+  partingFields,
+  sectionFields,
+  type MoldDesign,
+  type MoldSection,
+  type PartingLine,
+  type PlanDocument,
+} from '@pentimento/core/plan';
 import { withRelease } from '@pentimento/core/plug';
 import { ArrowUp, Trash2 } from 'lucide-react';
 import { AddButton } from '../../../shared/edit-table';
@@ -13,73 +23,64 @@ interface SectionsPartProps {
   readonly onEdit: (plan: PlanDocument) => void;
 }
 
+/** The sections with one of them laid a place earlier. */
+function laidEarlier(design: MoldDesign, at: number): MoldDesign {
+  const sections = [...design.sections];
+  [sections[at - 1], sections[at]] = [sections[at], sections[at - 1]];
+  const order = sections.map(({ id }) => id);
+  // The one laid first is named first, whatever the order was when the line was drawn.
+  const partings = design.partings.map((line) =>
+    order.indexOf(line.firstSectionId) < order.indexOf(line.secondSectionId)
+      ? line
+      : { ...line, firstSectionId: line.secondSectionId, secondSectionId: line.firstSectionId },
+  );
+  return { ...design, sections, partings };
+}
+
+/** A section goes with the lines that meet it. */
+function withoutSection(design: MoldDesign, id: string): MoldDesign {
+  return {
+    ...design,
+    sections: design.sections.filter((one) => one.id !== id),
+    partings: design.partings.filter((line) => line.firstSectionId !== id && line.secondSectionId !== id),
+  };
+}
+
+/** The first one's flange as a release zone of its own. */
+function withFlangeZone(plan: PlanDocument, { flange }: MoldDesign, { id, name, lengthMm }: PartingLine): PlanDocument {
+  const release = plan.release ?? defaultRelease(plan.areaM2);
+  const zone = {
+    id: `flange-${id}`,
+    name: `Flange at ${name}`,
+    areaM2: Math.max(0.001, (lengthMm * flange.widthMm) / 1e6),
+    programId: release.zones.at(0)?.programId ?? 'wax-film',
+    already: 'bare' as const,
+  };
+  return withRelease(plan, { ...release, zones: [...release.zones, zone] });
+}
+
 /** Sections in the order they are laid, and the lines where they meet. */
 export function SectionsPart({ plan, design, onChange, onEdit }: SectionsPartProps) {
   const { sections, partings } = design;
-  const raise = (at: number): void => {
-    const next = [...sections];
-    [next[at - 1], next[at]] = [next[at], next[at - 1]];
-    const order = next.map(({ id }) => id);
-    // The one laid first is named first, whatever the order was when the line was drawn.
-    const turned = partings.map((line) =>
-      order.indexOf(line.firstSectionId) < order.indexOf(line.secondSectionId)
-        ? line
-        : { ...line, firstSectionId: line.secondSectionId, secondSectionId: line.firstSectionId },
-    );
-    onChange({ ...design, sections: next, partings: turned });
-  };
-  const remove = (id: string): void => {
-    onChange({
-      ...design,
-      sections: sections.filter((one) => one.id !== id),
-      partings: partings.filter((line) => line.firstSectionId !== id && line.secondSectionId !== id),
-    });
-  };
-  const addZone = (lineId: string, name: string, lengthMm: number): void => {
-    const release = plan.release ?? defaultRelease(plan.areaM2);
-    const first = release.zones.at(0);
-    const zone = {
-      id: `flange-${lineId}`,
-      name: `Flange at ${name}`,
-      areaM2: Math.max(0.001, (lengthMm * design.flange.widthMm) / 1e6),
-      programId: first?.programId ?? 'wax-film',
-      already: 'bare' as const,
-    };
-    onEdit(withRelease({ ...plan, design }, { ...release, zones: [...release.zones, zone] }));
-  };
   return (
     <Part title="Sections, in the order they are laid">
       <ol aria-label="Sections" className="text-sm">
         {sections.map((section, i) => (
-          <li key={section.id} className="hairline flex items-center gap-2 border-b py-1">
-            <span className="num muted w-5">{i + 1}</span>
-            {cells(sectionFields, section, (next) => {
+          <SectionRow
+            key={section.id}
+            section={section}
+            place={i + 1}
+            only={sections.length === 1}
+            onChange={(next) => {
               onChange({ ...design, sections: sections.map((one) => (one.id === section.id ? next : one)) });
-            })('name', { label: `Name of section ${String(i + 1)}`, showLabel: false, width: 'w-56' })}
-            <span className="flex-1" />
-            <button
-              type="button"
-              className="btn btn-ghost btn-xs"
-              aria-label={`Lay ${section.name} earlier`}
-              disabled={i === 0}
-              onClick={() => {
-                raise(i);
-              }}
-            >
-              <ArrowUp size={13} aria-hidden />
-            </button>
-            <button
-              type="button"
-              className="btn btn-ghost btn-xs"
-              aria-label={`Remove ${section.name}`}
-              disabled={sections.length === 1}
-              onClick={() => {
-                remove(section.id);
-              }}
-            >
-              <Trash2 size={13} aria-hidden />
-            </button>
-          </li>
+            }}
+            onRaise={() => {
+              onChange(laidEarlier(design, i));
+            }}
+            onRemove={() => {
+              onChange(withoutSection(design, section.id));
+            }}
+          />
         ))}
       </ol>
       <div className="mt-2 flex gap-1.5">
@@ -103,53 +104,122 @@ export function SectionsPart({ plan, design, onChange, onEdit }: SectionsPartPro
           parting line
         </AddButton>
       </div>
-      {partings.map((line) => {
-        const cell = cells(partingFields, line, (next) => {
-          onChange({ ...design, partings: partings.map((one) => (one.id === line.id ? next : one)) });
-        });
-        const zoned = plan.release?.zones.some(({ id }) => id === `flange-${line.id}`) ?? false;
-        const options = sections.map(({ id, name }) => [id, name] as const);
-        const at = (id: string): number => sections.findIndex((one) => one.id === id);
-        return (
-          <div key={line.id} className="hairline mt-3 border-t pt-2 text-sm" role="group" aria-label={line.name}>
-            <div className="flex flex-wrap items-end gap-3">
-              {cell('name', { label: 'Parting line' })}
-              {cell('firstSectionId', { options: options.filter(([id]) => at(id) < at(line.secondSectionId)) })}
-              {cell('secondSectionId', { options: options.filter(([id]) => at(id) > at(line.firstSectionId)) })}
-              {cell('lengthMm', { width: 'w-20' })}
-              <button
-                type="button"
-                className="btn btn-ghost btn-xs mb-0.5"
-                aria-label={`Remove ${line.name}`}
-                onClick={() => {
-                  onChange({ ...design, partings: partings.filter(({ id }) => id !== line.id) });
-                }}
-              >
-                <Trash2 size={13} aria-hidden />
-              </button>
-            </div>
-            <div className="mt-2">
-              <BoltDrawing name={line.name} lengthMm={line.lengthMm} spacingMm={design.flange.boltSpacingMm} />
-            </div>
-            <p className="mt-1">
-              Drill both flanges together, before demolding. The first one’s finished flange is plug for the next: release it, mask its edges.{' '}
-              {zoned ? (
-                <span className="muted">It is a release zone.</span>
-              ) : (
-                <button
-                  type="button"
-                  className="underline"
-                  onClick={() => {
-                    addZone(line.id, line.name, line.lengthMm);
-                  }}
-                >
-                  Make it a release zone
-                </button>
-              )}
-            </p>
-          </div>
-        );
-      })}
+      {partings.map((line) => (
+        <PartingPart
+          key={line.id}
+          line={line}
+          design={design}
+          zoned={plan.release?.zones.some(({ id }) => id === `flange-${line.id}`) ?? false}
+          onChange={(next) => {
+            onChange({ ...design, partings: partings.map((one) => (one.id === line.id ? next : one)) });
+          }}
+          onRemove={() => {
+            onChange({ ...design, partings: partings.filter(({ id }) => id !== line.id) });
+          }}
+          onZone={() => {
+            onEdit(withFlangeZone({ ...plan, design }, design, line));
+          }}
+        />
+      ))}
     </Part>
+  );
+}
+
+interface SectionRowProps {
+  readonly section: MoldSection;
+  /** In the order of laying, from 1 */
+  readonly place: number;
+  readonly only: boolean;
+  readonly onChange: (section: MoldSection) => void;
+  readonly onRaise: () => void;
+  readonly onRemove: () => void;
+}
+
+function SectionRow({ section, place, only, onChange, onRaise, onRemove }: SectionRowProps) {
+  return (
+    <li className="hairline flex items-center gap-2 border-b py-1">
+      <span className="num muted w-5">{place}</span>
+      {cells(sectionFields, section, onChange)('name', { label: `Name of section ${String(place)}`, showLabel: false, width: 'w-56' })}
+      <span className="flex-1" />
+      <button
+        type="button"
+        className="btn btn-ghost btn-xs"
+        aria-label={`Lay ${section.name} earlier`}
+        disabled={place === 1}
+        onClick={() => {
+          onRaise();
+        }}
+      >
+        <ArrowUp size={13} aria-hidden />
+      </button>
+      <button
+        type="button"
+        className="btn btn-ghost btn-xs"
+        aria-label={`Remove ${section.name}`}
+        disabled={only}
+        onClick={() => {
+          onRemove();
+        }}
+      >
+        <Trash2 size={13} aria-hidden />
+      </button>
+    </li>
+  );
+}
+
+interface PartingPartProps {
+  readonly line: PartingLine;
+  readonly design: MoldDesign;
+  /** The first one's flange is a release zone already */
+  readonly zoned: boolean;
+  readonly onChange: (line: PartingLine) => void;
+  readonly onRemove: () => void;
+  readonly onZone: () => void;
+}
+
+/** A line where two sections meet: which is laid first, its bolts and dowels, its flange's release. */
+function PartingPart({ line, design, zoned, onChange, onRemove, onZone }: PartingPartProps) {
+  const { sections } = design;
+  const cell = cells(partingFields, line, onChange);
+  const options = sections.map(({ id, name }) => [id, name] as const);
+  const at = (id: string): number => sections.findIndex((one) => one.id === id);
+  return (
+    <div className="hairline mt-3 border-t pt-2 text-sm" role="group" aria-label={line.name}>
+      <div className="flex flex-wrap items-end gap-3">
+        {cell('name', { label: 'Parting line' })}
+        {cell('firstSectionId', { options: options.filter(([id]) => at(id) < at(line.secondSectionId)) })}
+        {cell('secondSectionId', { options: options.filter(([id]) => at(id) > at(line.firstSectionId)) })}
+        {cell('lengthMm', { width: 'w-20' })}
+        <button
+          type="button"
+          className="btn btn-ghost btn-xs mb-0.5"
+          aria-label={`Remove ${line.name}`}
+          onClick={() => {
+            onRemove();
+          }}
+        >
+          <Trash2 size={13} aria-hidden />
+        </button>
+      </div>
+      <div className="mt-2">
+        <BoltDrawing name={line.name} lengthMm={line.lengthMm} spacingMm={design.flange.boltSpacingMm} />
+      </div>
+      <p className="mt-1">
+        Drill both flanges together, before demolding. The first one’s finished flange is plug for the next: release it, mask its edges.{' '}
+        {zoned ? (
+          <span className="muted">It is a release zone.</span>
+        ) : (
+          <button
+            type="button"
+            className="underline"
+            onClick={() => {
+              onZone();
+            }}
+          >
+            Make it a release zone
+          </button>
+        )}
+      </p>
+    </div>
   );
 }

@@ -89,33 +89,47 @@ export function ShellPart({ plan, library, design, intake, backing, onChange, on
           'Its stiffness is worked out once there is a laminate.'
         )}
       </p>
-      {design.backing.kind !== 'none' && (
-        <div className="mt-2 flex flex-wrap items-end gap-4 text-sm">
-          <FlagCell
-            label="Bonding planned"
-            value={design.backing.bondMin !== null}
-            onChange={(on) => {
-              const earliest = backing?.earliestS ?? plan.demoldMin * 60;
-              setBacking({ bondMin: on ? Math.ceil(earliest / 900) * 15 : null });
+      {design.backing.kind !== 'none' && <FrameBonding plan={plan} design={design} backing={backing} onChange={setBacking} />}
+    </Part>
+  );
+}
+
+interface FrameBondingProps {
+  readonly plan: PlanDocument;
+  readonly design: MoldDesign;
+  readonly backing: BackingTime | null;
+  readonly onChange: (part: Partial<MoldDesign['backing']>) => void;
+}
+
+/** When the frame is to be bonded, and when it may be. */
+function FrameBonding({ plan, design, backing, onChange }: FrameBondingProps) {
+  return (
+    <>
+      <div className="mt-2 flex flex-wrap items-end gap-4 text-sm">
+        <FlagCell
+          label="Bonding planned"
+          value={design.backing.bondMin !== null}
+          onChange={(on) => {
+            const earliest = backing?.earliestS ?? plan.demoldMin * 60;
+            onChange({ bondMin: on ? Math.ceil(earliest / 900) * 15 : null });
+          }}
+        />
+        {design.backing.bondMin !== null && (
+          <NumberCell
+            label="Frame bonded, hours from day 1"
+            showLabel
+            value={design.backing.bondMin / 60}
+            unit={`h · ${clockText(design.backing.bondMin * 60)}`}
+            digits={2}
+            min={0}
+            max={rangeOf(backingFields.bondMin).max / 60}
+            onChange={(hours) => {
+              onChange({ bondMin: Math.round(hours * 60) });
             }}
           />
-          {design.backing.bondMin !== null && (
-            <NumberCell
-              label="Frame bonded, hours from day 1"
-              showLabel
-              value={design.backing.bondMin / 60}
-              unit={`h · ${clockText(design.backing.bondMin * 60)}`}
-              digits={2}
-              min={0}
-              max={rangeOf(backingFields.bondMin).max / 60}
-              onChange={(hours) => {
-                setBacking({ bondMin: Math.round(hours * 60) });
-              }}
-            />
-          )}
-        </div>
-      )}
-      {design.backing.kind !== 'none' && backing && (
+        )}
+      </div>
+      {backing && (
         <p className="mt-1 text-sm" data-testid="backing">
           {backing.earliestS === null ? (
             <>
@@ -130,6 +144,6 @@ export function ShellPart({ plan, library, design, intake, backing, onChange, on
           )}
         </p>
       )}
-    </Part>
+    </>
   );
 }

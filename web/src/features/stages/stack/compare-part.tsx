@@ -51,20 +51,8 @@ interface Asked {
 
 const NOTHING = { to: null, answers: new Map<string, SchoolAnswer>() };
 
-/** Two schools for the same mold, at the same target, side by side. */
-export function ComparePart({
-  plan,
-  cards,
-  readOnly,
-  onTake,
-}: {
-  plan: PlanDocument;
-  cards: readonly Card[];
-  readOnly: boolean;
-  onTake: (plan: PlanDocument) => void;
-}) {
-  const units = useUnits();
-  const [pair, setPair] = useState<readonly [string, string]>(['', 'low-profile']);
+/** Both schools worked out in a worker; undefined: not yet. */
+function useSchools(plan: PlanDocument, cards: readonly Card[], pair: readonly [string, string]): readonly (SchoolAnswer | undefined)[] {
   const asked = useMemo((): Asked => ({ plan, cards, pair }), [plan, cards, pair]);
   const [answered, setAnswered] = useState<{ readonly to: Asked | null; readonly answers: ReadonlyMap<string, SchoolAnswer> }>(NOTHING);
   useEffect(() => {
@@ -86,7 +74,24 @@ export function ComparePart({
     };
   }, [asked]);
   // Answers to an older question are not shown.
-  const shown = pair.map((id) => (answered.to === asked ? answered.answers.get(id) : undefined));
+  return pair.map((id) => (answered.to === asked ? answered.answers.get(id) : undefined));
+}
+
+/** Two schools for the same mold, at the same target, side by side. */
+export function ComparePart({
+  plan,
+  cards,
+  readOnly,
+  onTake,
+}: {
+  plan: PlanDocument;
+  cards: readonly Card[];
+  readOnly: boolean;
+  onTake: (plan: PlanDocument) => void;
+}) {
+  const units = useUnits();
+  const [pair, setPair] = useState<readonly [string, string]>(['', 'low-profile']);
+  const shown = useSchools(plan, cards, pair);
   const figures = shown.map((answer) => (answer?.ok ? answer.figures : null));
   const better = (line: Line, i: number): boolean => {
     const [mine, other] = [figures[i], figures[1 - i]];
@@ -127,20 +132,7 @@ export function ComparePart({
                 ))}
               </tr>
             ))}
-            <tr className="hairline border-t">
-              <td className="py-0.5 pr-6">Limits</td>
-              {shown.map((answer, i) => (
-                <td key={i === 0 ? 'left' : 'right'} className="py-0.5 pr-6">
-                  {answer?.ok === false && <span className="text-error">{answer.detail}</span>}
-                  {answer?.ok && (
-                    <>
-                      <LevelMark level={answer.figures.worst} size={13} />{' '}
-                      {answer.figures.stops > 0 && <span className="num">{answer.figures.stops}</span>}
-                    </>
-                  )}
-                </td>
-              ))}
-            </tr>
+            <LimitsRow shown={shown} />
             {!readOnly && (
               <tr>
                 <td />
@@ -169,5 +161,24 @@ export function ComparePart({
       </div>
       <p className="muted mt-1 text-xs">Bow and print are relative and uncalibrated; use them to compare, not to promise.</p>
     </Part>
+  );
+}
+
+/** The worst limit of each, and how many stop it. */
+function LimitsRow({ shown }: { shown: readonly (SchoolAnswer | undefined)[] }) {
+  return (
+    <tr className="hairline border-t">
+      <td className="py-0.5 pr-6">Limits</td>
+      {shown.map((answer, i) => (
+        <td key={i === 0 ? 'left' : 'right'} className="py-0.5 pr-6">
+          {answer?.ok === false && <span className="text-error">{answer.detail}</span>}
+          {answer?.ok && (
+            <>
+              <LevelMark level={answer.figures.worst} size={13} /> {answer.figures.stops > 0 && <span className="num">{answer.figures.stops}</span>}
+            </>
+          )}
+        </td>
+      ))}
+    </tr>
   );
 }

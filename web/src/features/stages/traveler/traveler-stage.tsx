@@ -1,5 +1,5 @@
 import { words } from '@pentimento/core/units';
-import { worstObjection, type Objection } from '@pentimento/core/plan';
+import { worstObjection, type Objection, type PlanDocument } from '@pentimento/core/plan';
 import { releaseSchedule } from '@pentimento/core/release';
 import { momentText } from '@pentimento/core/shop-time';
 import { planCautions } from '@pentimento/core/traveler';
@@ -20,19 +20,15 @@ interface TravelerStageProps extends StageProps {
 
 type Wanted = 'A4' | 'LETTER' | 'ics';
 
-/** The sheet for the wall and the calendar, made of the saved version; what stops it first. */
-export function TravelerStage({ build, plan, library, simulation, all, unsaved }: TravelerStageProps) {
+/** Fetches the sheet or the calendar from the server and hands it to the browser. */
+function useSheetFiles(buildId: string): { busy: Wanted | null; problem: string | null; fetchFile: (wanted: Wanted) => Promise<void> } {
   const [busy, setBusy] = useState<Wanted | null>(null);
   const [problem, setProblem] = useState<string | null>(null);
-  const limits = simulation.picture?.verdicts.filter(({ level }) => level === 'stop').length ?? 0;
-  const stops = all.filter(({ level }) => level === 'stop').length + limits;
   const fetchFile = async (wanted: Wanted): Promise<void> => {
     setBusy(wanted);
     setProblem(null);
     try {
-      const response = await fetch(
-        wanted === 'ics' ? `/api/builds/${build.id}/sessions.ics` : `/api/builds/${build.id}/traveler.pdf?paper=${wanted}`,
-      );
+      const response = await fetch(wanted === 'ics' ? `/api/builds/${buildId}/sessions.ics` : `/api/builds/${buildId}/traveler.pdf?paper=${wanted}`);
       if (!response.ok) throw new Error('refused');
       const name = /UTF-8''([^;]+)/.exec(response.headers.get('content-disposition') ?? '')?.[1] ?? 'traveler';
       saveFile(decodeURIComponent(name), await response.blob(), response.headers.get('content-type') ?? '');
@@ -41,6 +37,14 @@ export function TravelerStage({ build, plan, library, simulation, all, unsaved }
     }
     setBusy(null);
   };
+  return { busy, problem, fetchFile };
+}
+
+/** The sheet for the wall and the calendar, made of the saved version; what stops it first. */
+export function TravelerStage({ build, plan, library, simulation, all, unsaved }: TravelerStageProps) {
+  const { busy, problem, fetchFile } = useSheetFiles(build.id);
+  const limits = simulation.picture?.verdicts.filter(({ level }) => level === 'stop').length ?? 0;
+  const stops = all.filter(({ level }) => level === 'stop').length + limits;
   const button = (wanted: Wanted, text: string): React.ReactElement => (
     <button
       type="button"
@@ -85,29 +89,7 @@ export function TravelerStage({ build, plan, library, simulation, all, unsaved }
           </div>
         </Part>
         <Part title="In short">
-          <ol className="text-sm" aria-label="Sessions">
-            {plan.release && (
-              <li className="hairline flex gap-3 border-b py-1">
-                <span className="w-5" />
-                <span className="num w-36">{momentText(plan.startDate, plan.release.startMin)}</span>
-                <span className="font-semibold">Release</span>
-                <span className="muted">gate {momentText(plan.startDate, releaseSchedule(plan, plan.release).gateMin)}</span>
-              </li>
-            )}
-            {plan.sessions.map((session, i) => (
-              <li key={session.id} className="hairline flex gap-3 border-b py-1">
-                <span className="num muted w-5">{i + 1}</span>
-                <span className="num w-36">{momentText(plan.startDate, session.startMin)}</span>
-                <span className="font-semibold">{session.name}</span>
-                <span className="muted">{session.layers.map(({ name }) => name).join(', ')}</span>
-              </li>
-            ))}
-            <li className="flex gap-3 py-1">
-              <span className="w-5" />
-              <span className="num w-36">{momentText(plan.startDate, plan.demoldMin)}</span>
-              <span className="font-semibold">Demold</span>
-            </li>
-          </ol>
+          <ShortList plan={plan} />
         </Part>
         <Part title="Cautions on the sheet">
           <ul className="border-warning border-l-4 pl-3 text-sm">
@@ -128,5 +110,34 @@ export function TravelerStage({ build, plan, library, simulation, all, unsaved }
         />
       </aside>
     </div>
+  );
+}
+
+/** What happens when, line by line. */
+function ShortList({ plan }: { plan: PlanDocument }) {
+  return (
+    <ol className="text-sm" aria-label="Sessions">
+      {plan.release && (
+        <li className="hairline flex gap-3 border-b py-1">
+          <span className="w-5" />
+          <span className="num w-36">{momentText(plan.startDate, plan.release.startMin)}</span>
+          <span className="font-semibold">Release</span>
+          <span className="muted">gate {momentText(plan.startDate, releaseSchedule(plan, plan.release).gateMin)}</span>
+        </li>
+      )}
+      {plan.sessions.map((session, i) => (
+        <li key={session.id} className="hairline flex gap-3 border-b py-1">
+          <span className="num muted w-5">{i + 1}</span>
+          <span className="num w-36">{momentText(plan.startDate, session.startMin)}</span>
+          <span className="font-semibold">{session.name}</span>
+          <span className="muted">{session.layers.map(({ name }) => name).join(', ')}</span>
+        </li>
+      ))}
+      <li className="flex gap-3 py-1">
+        <span className="w-5" />
+        <span className="num w-36">{momentText(plan.startDate, plan.demoldMin)}</span>
+        <span className="font-semibold">Demold</span>
+      </li>
+    </ol>
   );
 }

@@ -21,7 +21,7 @@ export interface ChartView {
   readonly cureLevel: number;
 }
 
-interface GrowthChartProps {
+export interface GrowthChartProps {
   /** The plan that the picture shows */
   readonly plan: PlanDocument;
   readonly picture: Picture;

@@ -31,7 +31,7 @@ export function WindowLanes({
   left: number;
 }) {
   const hatch = useId();
-  const x = (timeS: number): number => clock.toX(Math.min(Math.max(timeS, 0), clock.endS));
+  const x = within(clock);
   return (
     <svg
       width={left + clock.width}
@@ -45,73 +45,9 @@ export function WindowLanes({
           <path d="M0 5 5 0" stroke="currentColor" strokeWidth="0.9" />
         </pattern>
       </defs>
-      {windows.map((window, lane) => {
-        const next = plan.sessions.at(window.belowSession + 1);
-        const y = lane * LANE_HEIGHT + 3;
-        const pinX = x(window.plannedS);
-        const early = window.state === 'early' && pinX > 80;
-        const bad = window.state === 'early' || window.state === 'late';
-        const surface = (plan.shape?.pockets ? window.pocket : window.flat).surface;
-        const label = `${next?.name ?? ''}: ${WORDS[window.state]}`;
-        return (
-          <g key={window.belowSession} role="listitem" aria-label={laneText(label, window)}>
-            <text x={left - 8} y={y + 12} textAnchor="end" className="fill-current text-[12px]">
-              {next?.name}
-            </text>
-            <g transform={`translate(${String(left)},0)`}>
-              <line x1={0} x2={clock.width} y1={y + 9} y2={y + 9} stroke="currentColor" strokeOpacity="0.18" />
-              {window.wetUntilS !== null && (
-                <rect
-                  x={x(window.laidS)}
-                  y={y + 6}
-                  width={Math.max(0, x(window.wetUntilS) - x(window.laidS))}
-                  height={6}
-                  className="fill-secondary"
-                  fillOpacity="0.35"
-                />
-              )}
-              {window.flat.opensS !== null && window.closesS > window.flat.opensS && (
-                <rect
-                  x={x(window.flat.opensS)}
-                  y={y + 3}
-                  width={Math.max(1, x(window.closesS) - x(window.flat.opensS))}
-                  height={12}
-                  className="fill-secondary stroke-secondary"
-                  fillOpacity="0.5"
-                />
-              )}
-              {/* The deep pocket is still closed here. */}
-              {window.flat.opensS !== null && (
-                <rect
-                  x={x(window.flat.opensS)}
-                  y={y + 3}
-                  width={Math.max(0, x(Math.min(window.closesS, window.pocket.opensS ?? window.closesS)) - x(window.flat.opensS))}
-                  height={12}
-                  fill={`url(#${hatch}-slow)`}
-                />
-              )}
-              {window.trim && (
-                <g aria-hidden>
-                  <line x1={x(window.trim.fromS)} x2={x(window.trim.untilS)} y1={y + 1} y2={y + 1} stroke="currentColor" strokeWidth="2" />
-                  <text x={x(window.trim.fromS) - 2} y={y + 5} textAnchor="end" className="fill-current text-[10px]">
-                    trim
-                  </text>
-                </g>
-              )}
-              <title>{laneText(label, window)}</title>
-              <path d={`M${pinX.toFixed(1)} ${String(y + 14)}l-6 -11h12z`} className={bad ? 'fill-error' : 'fill-current'} />
-              <text
-                x={early ? pinX - 9 : pinX + 9}
-                y={y + 12}
-                textAnchor={early ? 'end' : 'start'}
-                className={`${bad ? 'fill-error font-semibold' : 'fill-current'} text-[12px]`}
-              >
-                {bad ? `${WORDS[window.state]}, ${surface}` : surface}
-              </text>
-            </g>
-          </g>
-        );
-      })}
+      {windows.map((window, lane) => (
+        <Lane key={window.belowSession} plan={plan} window={window} y={lane * LANE_HEIGHT + 3} clock={clock} left={left} slow={`${hatch}-slow`} />
+      ))}
       {lastTrim && (
         <g role="listitem" aria-label={`Edge: green trim ${clockText(lastTrim.fromS)} to ${clockText(lastTrim.untilS)}`}>
           <text x={left - 8} y={windows.length * LANE_HEIGHT + 15} textAnchor="end" className="fill-current text-[12px]">
@@ -127,6 +63,91 @@ export function WindowLanes({
         </g>
       )}
     </svg>
+  );
+}
+
+/** A time on the drawing, kept inside it. */
+const within =
+  (clock: ClockScale) =>
+  (timeS: number): number =>
+    clock.toX(Math.min(Math.max(timeS, 0), clock.endS));
+
+interface LaneProps {
+  readonly plan: PlanDocument;
+  readonly window: JointWindow;
+  readonly y: number;
+  readonly clock: ClockScale;
+  readonly left: number;
+  /** Id of the hatch that marks a slow pocket */
+  readonly slow: string;
+}
+
+/** One joint: its window, where it lags, and the pin of the next session. */
+function Lane({ plan, window, y, clock, left, slow }: LaneProps) {
+  const x = within(clock);
+  const next = plan.sessions.at(window.belowSession + 1);
+  const pinX = x(window.plannedS);
+  const early = window.state === 'early' && pinX > 80;
+  const bad = window.state === 'early' || window.state === 'late';
+  const surface = (plan.shape?.pockets ? window.pocket : window.flat).surface;
+  const label = `${next?.name ?? ''}: ${WORDS[window.state]}`;
+  return (
+    <g role="listitem" aria-label={laneText(label, window)}>
+      <text x={left - 8} y={y + 12} textAnchor="end" className="fill-current text-[12px]">
+        {next?.name}
+      </text>
+      <g transform={`translate(${String(left)},0)`}>
+        <line x1={0} x2={clock.width} y1={y + 9} y2={y + 9} stroke="currentColor" strokeOpacity="0.18" />
+        {window.wetUntilS !== null && (
+          <rect
+            x={x(window.laidS)}
+            y={y + 6}
+            width={Math.max(0, x(window.wetUntilS) - x(window.laidS))}
+            height={6}
+            className="fill-secondary"
+            fillOpacity="0.35"
+          />
+        )}
+        {window.flat.opensS !== null && window.closesS > window.flat.opensS && (
+          <rect
+            x={x(window.flat.opensS)}
+            y={y + 3}
+            width={Math.max(1, x(window.closesS) - x(window.flat.opensS))}
+            height={12}
+            className="fill-secondary stroke-secondary"
+            fillOpacity="0.5"
+          />
+        )}
+        {/* The deep pocket is still closed here. */}
+        {window.flat.opensS !== null && (
+          <rect
+            x={x(window.flat.opensS)}
+            y={y + 3}
+            width={Math.max(0, x(Math.min(window.closesS, window.pocket.opensS ?? window.closesS)) - x(window.flat.opensS))}
+            height={12}
+            fill={`url(#${slow})`}
+          />
+        )}
+        {window.trim && (
+          <g aria-hidden>
+            <line x1={x(window.trim.fromS)} x2={x(window.trim.untilS)} y1={y + 1} y2={y + 1} stroke="currentColor" strokeWidth="2" />
+            <text x={x(window.trim.fromS) - 2} y={y + 5} textAnchor="end" className="fill-current text-[10px]">
+              trim
+            </text>
+          </g>
+        )}
+        <title>{laneText(label, window)}</title>
+        <path d={`M${pinX.toFixed(1)} ${String(y + 14)}l-6 -11h12z`} className={bad ? 'fill-error' : 'fill-current'} />
+        <text
+          x={early ? pinX - 9 : pinX + 9}
+          y={y + 12}
+          textAnchor={early ? 'end' : 'start'}
+          className={`${bad ? 'fill-error font-semibold' : 'fill-current'} text-[12px]`}
+        >
+          {bad ? `${WORDS[window.state]}, ${surface}` : surface}
+        </text>
+      </g>
+    </g>
   );
 }
 

@@ -34,19 +34,12 @@ interface ReleasePanelProps {
 
 /** What the mold does when it is let go: bow, corners, print-through. */
 export function ReleasePanel({ plan, cards, distortion, readOnly, onEdit }: ReleasePanelProps) {
-  const units = useUnits();
   const [measuring, setMeasuring] = useState(false);
   const shape = plan.shape ?? DEFAULT_SHAPE;
   if (!distortion) return <p className="muted px-3 py-3">Nothing has gelled yet: lay something first.</p>;
   const carrier = cards.find(({ id }) => id === distortion.carrierCardId);
   const exaggeration = exaggerationFor(distortion, shape.panelMm / 1000);
   const calibrated = distortion.warpFactor !== null;
-  // An uncalibrated millimeter has no decimals.
-  const mm = (meters: number): string => {
-    const size = Math.abs(meters) * 1000;
-    return calibrated || units.system === 'us' ? units.text('thickness', size) : `${size.toFixed(0)} mm`;
-  };
-  const toward = distortion.curvature < 0 ? 'ends lift toward the back' : 'ends press toward the plug';
   return (
     <div className="grid gap-6 px-3 py-2 xl:grid-cols-[27rem_minmax(0,1fr)]">
       <figure>
@@ -64,34 +57,7 @@ export function ReleasePanel({ plan, cards, distortion, readOnly, onEdit }: Rele
         </figcaption>
       </figure>
       <div className="text-sm">
-        <dl className="grid max-w-lg grid-cols-[1fr_auto] gap-x-4">
-          <dt>Bow over {units.system === 'metric' ? '1 m' : '39.4 in'}</dt>
-          <dd className="num predicted text-right">
-            {mm(distortion.bowPerMeterM)} · {toward}
-          </dd>
-          <dt>Bow over the panel</dt>
-          <dd className="num predicted text-right">{mm(distortion.panelBowM)}</dd>
-          {distortion.corners.map(({ angleDeg, closesDeg }, i) => (
-            <div key={i} className="contents">
-              <dt>Corner of {angleDeg.toFixed(0)}°</dt>
-              <dd className="num predicted text-right">
-                {closesDeg >= 0 ? 'closes' : 'opens'} {Math.abs(closesDeg).toFixed(2)}° · uncalibrated
-              </dd>
-            </div>
-          ))}
-          {distortion.print && (
-            <>
-              <dt>Print-through index</dt>
-              <dd className="num predicted text-right">
-                {distortion.print.index.toFixed(2)} · {printWords(distortion.print.index)}
-              </dd>
-              <dt className="muted pl-4">softest while the bulk cures</dt>
-              <dd className="num muted text-right">
-                {distortion.print.softest.name}, {(100 * distortion.print.softest.left).toFixed(0)} % of its stiffness left
-              </dd>
-            </>
-          )}
-        </dl>
+        <Outcome distortion={distortion} calibrated={calibrated} />
         <p className="muted mt-2 max-w-lg text-xs">
           Elastic upper bound: shrink and cooling locked in layer by layer, nothing relaxes. Compare plans with it. Print 1 is a stiff 0.6 mm gel coat
           and 1 mm skin under a bulk that shrinks 0.3 %.
@@ -177,5 +143,46 @@ function ShapeFields({ shape, onShape }: { shape: PlanShape; onShape: (shape: Pl
         </button>
       )}
     </>
+  );
+}
+
+/** Bow, corners and print in figures. */
+function Outcome({ distortion, calibrated }: { distortion: SectionDistortion; calibrated: boolean }) {
+  const units = useUnits();
+  // An uncalibrated millimeter has no decimals.
+  const mm = (meters: number): string => {
+    const size = Math.abs(meters) * 1000;
+    return calibrated || units.system === 'us' ? units.text('thickness', size) : `${size.toFixed(0)} mm`;
+  };
+  const toward = distortion.curvature < 0 ? 'ends lift toward the back' : 'ends press toward the plug';
+  return (
+    <dl className="grid max-w-lg grid-cols-[1fr_auto] gap-x-4">
+      <dt>Bow over {units.system === 'metric' ? '1 m' : '39.4 in'}</dt>
+      <dd className="num predicted text-right">
+        {mm(distortion.bowPerMeterM)} · {toward}
+      </dd>
+      <dt>Bow over the panel</dt>
+      <dd className="num predicted text-right">{mm(distortion.panelBowM)}</dd>
+      {distortion.corners.map(({ angleDeg, closesDeg }, i) => (
+        <div key={i} className="contents">
+          <dt>Corner of {angleDeg.toFixed(0)}°</dt>
+          <dd className="num predicted text-right">
+            {closesDeg >= 0 ? 'closes' : 'opens'} {Math.abs(closesDeg).toFixed(2)}° · uncalibrated
+          </dd>
+        </div>
+      ))}
+      {distortion.print && (
+        <>
+          <dt>Print-through index</dt>
+          <dd className="num predicted text-right">
+            {distortion.print.index.toFixed(2)} · {printWords(distortion.print.index)}
+          </dd>
+          <dt className="muted pl-4">softest while the bulk cures</dt>
+          <dd className="num muted text-right">
+            {distortion.print.softest.name}, {(100 * distortion.print.softest.left).toFixed(0)} % of its stiffness left
+          </dd>
+        </>
+      )}
+    </dl>
   );
 }

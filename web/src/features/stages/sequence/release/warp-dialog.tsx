@@ -8,18 +8,15 @@ import { UnitCell } from '../../../../shared/unit-cell';
 import { useUnits } from '../../../../shared/use-units';
 import { today } from '../../../../shared/dates';
 
+interface WarpDialogProps {
+  readonly card: Card;
+  readonly distortion: SectionDistortion;
+  readonly onKept: (card: Card) => void;
+  readonly onClose: () => void;
+}
+
 /** A bow measured on a panel of this plan turns the card's prediction from relative to calibrated. */
-export function WarpDialog({
-  card,
-  distortion,
-  onKept,
-  onClose,
-}: {
-  card: Card;
-  distortion: SectionDistortion;
-  onKept: (card: Card) => void;
-  onClose: () => void;
-}) {
+export function WarpDialog({ card, distortion, onKept, onClose }: WarpDialogProps) {
   const units = useUnits();
   const [bowMm, setBowMm] = useState(10);
   const [lengthMm, setLengthMm] = useState(1000);
