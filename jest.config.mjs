@@ -10,12 +10,15 @@ const esm = 'd3.*|internmap|delaunator|robust-predicates|comlink|ml-.*|is-any-ar
 const transformIgnorePatterns = [`node_modules/(?!(${esm})/)`];
 const moduleNameMapper = { '^@pentimento/core/([a-z-]+)$': '<rootDir>/../core/src/$1/index.ts', '^(\\.{1,2}/.*)\\.js$': '$1' };
 
+/** Hooks and tests wait for a busy machine: a project's own testTimeout does not reach its hooks. */
+const patience = ['<rootDir>/../tools/jest-patience.cjs'];
+
 /** @type {import('jest').Config} */
 export default {
   projects: [
     {
       displayName: 'core',
-      testTimeout: 180000,
+      setupFilesAfterEnv: patience,
       rootDir: 'core',
       testEnvironment: 'node',
       testMatch: ['<rootDir>/src/**/*.test.ts'],
@@ -33,11 +36,10 @@ export default {
       },
       transformIgnorePatterns,
       moduleNameMapper,
-      testTimeout: 60000,
+      setupFilesAfterEnv: patience,
     },
     {
       displayName: 'web',
-      testTimeout: 60000,
       rootDir: 'web',
       testEnvironment: 'jsdom',
       testMatch: ['<rootDir>/src/**/*.test.{ts,tsx}'],
@@ -45,7 +47,7 @@ export default {
       transformIgnorePatterns,
       moduleNameMapper: { ...moduleNameMapper, '\\.css$': '<rootDir>/src/test-support/empty.ts' },
       setupFiles: ['<rootDir>/src/test-support/globals.ts'],
-      setupFilesAfterEnv: ['<rootDir>/src/test-support/matchers.ts'],
+      setupFilesAfterEnv: [...patience, '<rootDir>/src/test-support/matchers.ts'],
     },
   ],
 };

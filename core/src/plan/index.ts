@@ -1,5 +1,14 @@
 export { cardLibrary } from './built-in-library.js';
-export { cardOf, keepCardVersions, libraryOf, outdatedCards, usedCardIds, withNewestCard, type CardLibrary, type OutdatedCard } from './card-library.js';
+export {
+  cardOf,
+  keepCardVersions,
+  libraryOf,
+  outdatedCards,
+  usedCardIds,
+  withNewestCard,
+  type CardLibrary,
+  type OutdatedCard,
+} from './card-library.js';
 export { SNAP_MIN, addLayer, addSession, changeLayer, moveSession, removeLayer, snapMinutes, withPatches, withRole } from './edit-plan.js';
 export { mostOf, rangeOf, type Field, type FieldShape, type FieldTable, type NumberShape, type PartOf } from './fields/field.js';
 export { initialPart } from './fields/initial.js';
@@ -7,11 +16,58 @@ export { planStages, worstFirst, worstObjection, type Objection, type ObjectionL
 export { DEFAULT_INFUSION, MOST_DROP_MBAR, infusionFields, type InfusionPlan } from './parts/infusion.js';
 export { DEFAULT_KIT, kitFields, type KitPlan } from './parts/kit-plan.js';
 export { DEFAULT_MIX, mixFields, type MeasureWay, type MixPlan } from './parts/mix-plan.js';
-export { DEFAULT_DESIGN, backingFields, designFields, faceFields, flangeFields, offsetFields, partingFields, sectionFields, type MoldDesign, type MoldSection, type PartingLine, type PullFace } from './parts/mold-design.js';
-export { patchAreaM2, patchFields, patchFormFields, patchShapes, patchSizes, placeKinds, sumAreas, type Patch, type PatchForm, type PatchShape, type PatchSize } from './parts/patch-area.js';
+export {
+  DEFAULT_DESIGN,
+  backingFields,
+  designFields,
+  faceFields,
+  flangeFields,
+  offsetFields,
+  partingFields,
+  sectionFields,
+  type MoldDesign,
+  type MoldSection,
+  type PartingLine,
+  type PullFace,
+} from './parts/mold-design.js';
+export {
+  patchAreaM2,
+  patchFields,
+  patchFormFields,
+  patchShapes,
+  patchSizes,
+  placeKinds,
+  sumAreas,
+  type Patch,
+  type PatchForm,
+  type PatchShape,
+  type PatchSize,
+} from './parts/patch-area.js';
 export { DEFAULT_INTAKE, finishIsLess, intakeFields, type DoneCheck, type Hand, type PlugIntake } from './parts/plug-intake.js';
 export { defaultRelease, gateOpen, gateTests, releaseFields, releaseZoneFields, type ReleasePlan, type ReleaseZone } from './parts/release-plan.js';
-export { DEFAULT_SHAPE, applicationFields, applyMethods, climateFields, extrasFields, filmRange, laminateFields, layerFields, layerRole, planFields, plugFields, postCureFields, sessionFields, shapeFields, type ApplyMethod, type PlanDocument, type PlanLayer, type PlanPlug, type PlanPostCure, type PlanSession, type PlanShape } from './plan-document.js';
+export {
+  DEFAULT_SHAPE,
+  applicationFields,
+  applyMethods,
+  climateFields,
+  extrasFields,
+  filmRange,
+  laminateFields,
+  layerFields,
+  layerRole,
+  planFields,
+  plugFields,
+  postCureFields,
+  sessionFields,
+  shapeFields,
+  type ApplyMethod,
+  type PlanDocument,
+  type PlanLayer,
+  type PlanPlug,
+  type PlanPostCure,
+  type PlanSession,
+  type PlanShape,
+} from './plan-document.js';
 export { METHOD_TRANSFER, layerBuild, planToCase } from './plan-to-case.js';
 export { readPlan, type ReadPlan } from './read-plan.js';
 export { planFromTemplate, stackTemplates, withSchool } from './stack-templates.js';

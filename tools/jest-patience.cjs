@@ -1,0 +1,3 @@
+/* global jest */
+// Four times slower than today's machine must still pass.
+jest.setTimeout(240000);
