@@ -56,6 +56,7 @@ export {
   layerFields,
   layerRole,
   planFields,
+  planSchema,
   plugFields,
   postCureFields,
   sessionFields,

@@ -1,6 +1,7 @@
 import { checkPart } from './fields/check-part.js';
 import { choice, flag, id, list, name, number, optional, orNull, part, record, text, type PartOf, type Value } from './fields/field.js';
 import { initialPart } from './fields/initial.js';
+import { partSchema, type JsonSchema } from './fields/json-schema.js';
 import { infusionFields } from './parts/infusion.js';
 import { kitFields } from './parts/kit-plan.js';
 import { mixFields } from './parts/mix-plan.js';
@@ -170,4 +171,9 @@ export type PlanDocument = PartOf<typeof planFields>;
  */
 export function assertPlan(value: unknown): asserts value is PlanDocument {
   checkPart(planFields, value);
+}
+
+/** JSON Schema of a plan, as docs/plan.schema.json holds it. */
+export function planSchema(): JsonSchema {
+  return { $schema: 'https://json-schema.org/draft/2020-12/schema', title: 'Plan of a build', ...partSchema(planFields) };
 }

@@ -4,6 +4,22 @@
  */
 
 export interface paths {
+    "/api/health": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["HealthController_health"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/auth/who": {
         parameters: {
             query?: never;
@@ -114,86 +130,6 @@ export interface paths {
         options?: never;
         head?: never;
         patch: operations["PeopleController_settings"];
-        trace?: never;
-    };
-    "/api/builds": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get: operations["BuildsController_list"];
-        put?: never;
-        post: operations["BuildsController_create"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/builds/{id}": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get: operations["BuildsController_get"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/builds/{id}/versions": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get: operations["BuildsController_history"];
-        put?: never;
-        post: operations["BuildsController_save"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/builds/{id}/versions/{number}": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get: operations["BuildsController_version"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/builds/{id}/finish": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        post: operations["BuildsController_finish"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
         trace?: never;
     };
     "/api/cards": {
@@ -324,6 +260,86 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/builds": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["BuildsController_list"];
+        put?: never;
+        post: operations["BuildsController_create"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/builds/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["BuildsController_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/builds/{id}/versions": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["BuildsController_history"];
+        put?: never;
+        post: operations["BuildsController_save"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/builds/{id}/versions/{number}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["BuildsController_version"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/builds/{id}/finish": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["BuildsController_finish"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/molds": {
         parameters: {
             query?: never;
@@ -436,26 +452,13 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/health": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get: operations["HealthController_health"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
 }
 export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
+        HealthDto: {
+            status: string;
+        };
         PersonDto: {
             /** Format: uuid */
             id: string;
@@ -489,397 +492,6 @@ export interface components {
         MySettingsDto: {
             /** @enum {string} */
             unitSystem: "metric" | "us";
-        };
-        PlanPlugDto: {
-            materialId: string;
-            /** @description mm */
-            thicknessMm: number;
-            /** @description °C */
-            heatLimitC: number;
-            surfaces?: string[];
-        };
-        PlanClimateDto: {
-            /** @description °C */
-            meanC: number;
-            /** @description K */
-            swingC: number;
-            /** @description h */
-            warmestHour: number;
-            fan: boolean;
-        };
-        PlanHoursDto: {
-            /** @description h */
-            opensHour: number;
-            /** @description h */
-            closesHour: number;
-            weekends: boolean;
-        };
-        PlanLaminateDto: {
-            /** @description plies */
-            plies: number;
-            /** @description g/m² */
-            glassGsm: number;
-            /** @description : 1 */
-            resinToGlass: number;
-        };
-        LayerApplicationDto: {
-            /** @enum {string} */
-            method: "brush" | "roller" | "cup gun" | "high-pressure gun";
-            /** @description passes */
-            passes: number;
-            color: string;
-        };
-        LayerExtrasDto: {
-            /** @description plies */
-            flangePlies: number;
-            /** @description plies */
-            cornerPlies: number;
-        };
-        PlanLayerDto: {
-            id: string;
-            name: string;
-            /** @enum {string} */
-            role: "gelcoat" | "barrier" | "skin" | "bulk" | "core";
-            cardId: string;
-            /** @description % */
-            catalystPct: number | null;
-            /** @description µm */
-            wetFilmUm: number | null;
-            laminate: components["schemas"]["PlanLaminateDto"] | null;
-            fabricId?: string;
-            application?: components["schemas"]["LayerApplicationDto"];
-            /** @enum {string} */
-            start?: "tack" | "abraded";
-            /** @enum {string} */
-            surface?: "none" | "additive" | "film" | "veil" | "peel ply";
-            extras?: components["schemas"]["LayerExtrasDto"];
-        };
-        PlanSessionDto: {
-            id: string;
-            name: string;
-            /** @description min */
-            startMin: number;
-            layers: components["schemas"]["PlanLayerDto"][];
-        };
-        PlanPostCureDto: {
-            /** @description min */
-            startMin: number;
-            /** @description K/h */
-            rampKPerH: number;
-            /** @description °C */
-            holdC: number;
-            /** @description min */
-            holdMin: number;
-        };
-        PlanShapeDto: {
-            /** @description mm */
-            panelMm: number;
-            cornersDeg: number[];
-            pockets: boolean;
-        };
-        DoneCheckDto: {
-            id: string;
-            /** @description min */
-            doneMin: number;
-            by: string;
-        };
-        PlugIntakeDto: {
-            /** @enum {string} */
-            back: "closed" | "ribbed" | "open";
-            holes: number;
-            hardware: string;
-            /** @enum {string} */
-            finish: "satin" | "gloss" | "show";
-            /** @description grit */
-            coarsestGrit: number;
-            /** @description × */
-            shapeFactor: number;
-            /** @description × */
-            shopFactor: number;
-            /** @description mm */
-            accuracyMm: number;
-            /** @enum {string} */
-            use: "open" | "bagged" | "infused" | "heated";
-            /** @description °C */
-            heatedToC: number | null;
-            /** @description pulls */
-            pullsExpected: number;
-            /** @description mm */
-            partThicknessMm: number;
-            /** @enum {string} */
-            hand: "none" | "left" | "right";
-            mirrorOf: string;
-            done: components["schemas"]["DoneCheckDto"][];
-        };
-        PatchFormDto: {
-            /** @enum {string} */
-            shape: "flat" | "cylinder" | "cone" | "dome" | "flange strip";
-            /** @description mm */
-            lengthMm?: number;
-            /** @description mm */
-            widthMm?: number;
-            /** @description mm */
-            radiusMm?: number;
-            /** @description mm */
-            topRadiusMm?: number;
-            /** @description mm */
-            heightMm?: number;
-            /** @description ° */
-            arcDeg?: number;
-        };
-        PatchDto: {
-            id: string;
-            name: string;
-            /** @enum {string} */
-            place: "flat" | "inside corner" | "outside corner" | "deep pocket" | "vertical";
-            count: number;
-            form: components["schemas"]["PatchFormDto"];
-        };
-        MoldSectionDto: {
-            id: string;
-            name: string;
-        };
-        PartingLineDto: {
-            id: string;
-            name: string;
-            firstSectionId: string;
-            secondSectionId: string;
-            /** @description mm */
-            lengthMm: number;
-        };
-        FlangeDto: {
-            /** @enum {string} */
-            kind: "bolted" | "bagged" | "infused" | "trim only";
-            /** @description mm */
-            widthMm: number;
-            /** @description mm */
-            filletMm: number;
-            /** @description mm */
-            trimMm: number;
-            /** @description mm */
-            boltMm: number;
-            /** @description mm */
-            boltSpacingMm: number;
-        };
-        PullFaceDto: {
-            id: string;
-            name: string;
-            /** @description ° */
-            draftDeg: number;
-            /** @description mm */
-            depthMm: number;
-            /** @description mm */
-            undercutMm: number;
-            /** @description mm */
-            radiusMm: number;
-        };
-        OffsetBuildDto: {
-            /** @description mm */
-            partMm: number;
-            /** @description mm */
-            clearanceMm: number;
-            /** @description mm */
-            sheetMm: number;
-        };
-        BackingDto: {
-            /** @enum {string} */
-            kind: "none" | "wood" | "steel" | "core";
-            /** @description mm */
-            spacingMm: number;
-            softStrips: boolean;
-            /** @description min */
-            bondMin: number | null;
-        };
-        MoldDesignDto: {
-            direct: boolean;
-            /** @description mm */
-            longestSideMm: number;
-            /** @description mm */
-            targetMm: number;
-            sections: components["schemas"]["MoldSectionDto"][];
-            partings: components["schemas"]["PartingLineDto"][];
-            flange: components["schemas"]["FlangeDto"];
-            faces: components["schemas"]["PullFaceDto"][];
-            offset: components["schemas"]["OffsetBuildDto"] | null;
-            backing: components["schemas"]["BackingDto"];
-            /** @description kPa */
-            loadKPa: number;
-            /** @description mm */
-            sagMm: number;
-            marked: boolean;
-        };
-        ReleaseZoneDto: {
-            id: string;
-            name: string;
-            /** @description m² */
-            areaM2: number;
-            programId: string;
-            /** @enum {string} */
-            already: "bare" | "wax" | "semi-permanent" | "sheet wax";
-        };
-        PassedTestDto: {
-            id: string;
-            by: string;
-        };
-        GateOverrideDto: {
-            by: string;
-            reason: string;
-        };
-        ReleasePlanDto: {
-            /** @description min */
-            startMin: number;
-            newSurface: boolean;
-            /** @description % */
-            humidityPct: number;
-            zones: components["schemas"]["ReleaseZoneDto"][];
-            passed: components["schemas"]["PassedTestDto"][];
-            override: components["schemas"]["GateOverrideDto"] | null;
-        };
-        InfusionPlanDto: {
-            /** @description mm */
-            flowLengthMm: number;
-            /** @description kPa */
-            deltaPKPa: number;
-            meshId: string | null;
-            fiberVolumeShare: number;
-            /** @description mbar */
-            dropMbar: number | null;
-            hardenerId: string;
-        };
-        MixPlanDto: {
-            /** @description people */
-            people: number;
-            containersG: number[];
-            fillShare: number;
-            potShare: number;
-            /** @enum {string} */
-            measure: "weight" | "volume";
-            /** @description kg/min */
-            gunKgPerMin: number;
-        };
-        KitPlanDto: {
-            /** @description mm */
-            rollWidthMm: number | null;
-            /** @description mm */
-            overlapMm: number;
-            /** @description mm */
-            staggerMm: number;
-            /** @enum {string} */
-            edge: "torn" | "cut";
-            /** @description mm */
-            longestPieceMm: number;
-            /** @description % */
-            wastePct: number;
-        };
-        PlanDocumentDto: {
-            /** @enum {number} */
-            formatVersion: 1;
-            startDate: string;
-            /** @description m² */
-            areaM2: number;
-            plug: components["schemas"]["PlanPlugDto"];
-            climate: components["schemas"]["PlanClimateDto"];
-            hours: components["schemas"]["PlanHoursDto"];
-            sessions: components["schemas"]["PlanSessionDto"][];
-            /** @description min */
-            demoldMin: number;
-            cardVersions?: {
-                [key: string]: number;
-            };
-            postCure?: components["schemas"]["PlanPostCureDto"] | null;
-            shape?: components["schemas"]["PlanShapeDto"];
-            intake?: components["schemas"]["PlugIntakeDto"];
-            patches?: components["schemas"]["PatchDto"][];
-            design?: components["schemas"]["MoldDesignDto"];
-            release?: components["schemas"]["ReleasePlanDto"];
-            infusion?: components["schemas"]["InfusionPlanDto"] | null;
-            mix?: components["schemas"]["MixPlanDto"];
-            kit?: components["schemas"]["KitPlanDto"];
-        };
-        VersionDto: {
-            number: number;
-            note: string;
-            madeBy: string;
-            /** Format: date-time */
-            madeAt: string;
-            plan: components["schemas"]["PlanDocumentDto"];
-        };
-        BuildDto: {
-            /** Format: uuid */
-            id: string;
-            name: string;
-            part: string;
-            /** @enum {string} */
-            status: "planned" | "under way" | "finished";
-            current: components["schemas"]["VersionDto"];
-            /** Format: date-time */
-            changedAt: string;
-            /** Format: uuid */
-            moldId: string | null;
-        };
-        NewBuildDto: {
-            /** Format: uuid */
-            id: string;
-            name: string;
-            part: string;
-            note: string;
-            plan: components["schemas"]["PlanDocumentDto"];
-        };
-        VersionHeadDto: {
-            number: number;
-            note: string;
-            madeBy: string;
-            /** Format: date-time */
-            madeAt: string;
-        };
-        NewVersionDto: {
-            baseVersion: number;
-            note: string;
-            plan: components["schemas"]["PlanDocumentDto"];
-        };
-        FinishBuildDto: {
-            /** Format: uuid */
-            moldId: string;
-            /** @enum {string} */
-            hand: "left" | "right" | "none";
-            releaseProgramId: string;
-        };
-        PullDto: {
-            /** Format: uuid */
-            id: string;
-            /** Format: date-time */
-            at: string;
-            ease: number | null;
-            /** Format: uuid */
-            reverses: string | null;
-            note: string;
-            madeBy: string;
-        };
-        TreatmentDto: {
-            /** Format: uuid */
-            id: string;
-            /** Format: date-time */
-            at: string;
-            /** @enum {string} */
-            kind: "full" | "touch-up";
-            note: string;
-            madeBy: string;
-        };
-        MoldDto: {
-            /** Format: uuid */
-            id: string;
-            number: string;
-            part: string;
-            /** @enum {string} */
-            hand: "left" | "right" | "none";
-            releaseProgramId: string;
-            /** Format: uuid */
-            buildId: string | null;
-            buildVersion: number | null;
-            /** Format: date-time */
-            finishedAt: string;
-            pulls: components["schemas"]["PullDto"][];
-            treatments: components["schemas"]["TreatmentDto"][];
         };
         CardValueDto: {
             /** @enum {string} */
@@ -990,6 +602,313 @@ export interface components {
             source: "by hand" | "file" | "logger" | "stand-in logger";
             note: string;
         };
+        PlanPlug: {
+            materialId: string;
+            /** @description mm */
+            thicknessMm: number;
+            /** @description °C */
+            heatLimitC: number;
+            surfaces?: string[];
+        };
+        PlanClimate: {
+            /** @description °C */
+            meanC: number;
+            /** @description K */
+            swingC: number;
+            /** @description h */
+            warmestHour: number;
+            fan: boolean;
+        };
+        PlanHours: {
+            /** @description h */
+            opensHour: number;
+            /** @description h */
+            closesHour: number;
+            weekends: boolean;
+        };
+        PlanPlies: {
+            /** @description plies */
+            plies: number;
+            /** @description g/m² */
+            glassGsm: number;
+            /** @description : 1 */
+            resinToGlass: number;
+        };
+        PlanApplication: {
+            /** @enum {string} */
+            method: "brush" | "roller" | "cup gun" | "high-pressure gun";
+            /** @description passes */
+            passes: number;
+            color: string;
+        };
+        PlanExtraPlies: {
+            /** @description plies */
+            flangePlies: number;
+            /** @description plies */
+            cornerPlies: number;
+        };
+        PlanLayer: {
+            id: string;
+            name: string;
+            /** @enum {string} */
+            role: "gelcoat" | "barrier" | "skin" | "bulk" | "core";
+            cardId: string;
+            /** @description % */
+            catalystPct: number | null;
+            /** @description µm */
+            wetFilmUm: number | null;
+            laminate: components["schemas"]["PlanPlies"] | null;
+            fabricId?: string;
+            application?: components["schemas"]["PlanApplication"];
+            /** @enum {string} */
+            start?: "tack" | "abraded";
+            /** @enum {string} */
+            surface?: "none" | "additive" | "film" | "veil" | "peel ply";
+            extras?: components["schemas"]["PlanExtraPlies"];
+        };
+        PlanSession: {
+            id: string;
+            name: string;
+            /** @description min */
+            startMin: number;
+            layers: components["schemas"]["PlanLayer"][];
+        };
+        PlanPostCure: {
+            /** @description min */
+            startMin: number;
+            /** @description K/h */
+            rampKPerH: number;
+            /** @description °C */
+            holdC: number;
+            /** @description min */
+            holdMin: number;
+        };
+        PlanShape: {
+            /** @description mm */
+            panelMm: number;
+            cornersDeg: number[];
+            pockets: boolean;
+        };
+        PlanCheck: {
+            id: string;
+            /** @description min */
+            doneMin: number;
+            by: string;
+        };
+        PlanIntake: {
+            /** @enum {string} */
+            back: "closed" | "ribbed" | "open";
+            holes: number;
+            hardware: string;
+            /** @enum {string} */
+            finish: "satin" | "gloss" | "show";
+            /** @description grit */
+            coarsestGrit: number;
+            /** @description × */
+            shapeFactor: number;
+            /** @description × */
+            shopFactor: number;
+            /** @description mm */
+            accuracyMm: number;
+            /** @enum {string} */
+            use: "open" | "bagged" | "infused" | "heated";
+            /** @description °C */
+            heatedToC: number | null;
+            /** @description pulls */
+            pullsExpected: number;
+            /** @description mm */
+            partThicknessMm: number;
+            /** @enum {string} */
+            hand: "none" | "left" | "right";
+            mirrorOf: string;
+            done: components["schemas"]["PlanCheck"][];
+        };
+        PlanForm: {
+            /** @enum {string} */
+            shape: "flat" | "cylinder" | "cone" | "dome" | "flange strip";
+            /** @description mm */
+            lengthMm?: number;
+            /** @description mm */
+            widthMm?: number;
+            /** @description mm */
+            radiusMm?: number;
+            /** @description mm */
+            topRadiusMm?: number;
+            /** @description mm */
+            heightMm?: number;
+            /** @description ° */
+            arcDeg?: number;
+        };
+        PlanPatch: {
+            id: string;
+            name: string;
+            /** @enum {string} */
+            place: "flat" | "inside corner" | "outside corner" | "deep pocket" | "vertical";
+            /** @description × */
+            count: number;
+            form: components["schemas"]["PlanForm"];
+        };
+        PlanSection: {
+            id: string;
+            name: string;
+        };
+        PlanPartingLine: {
+            id: string;
+            name: string;
+            firstSectionId: string;
+            secondSectionId: string;
+            /** @description mm */
+            lengthMm: number;
+        };
+        PlanFlange: {
+            /** @enum {string} */
+            kind: "bolted" | "bagged" | "infused" | "trim only";
+            /** @description mm */
+            widthMm: number;
+            /** @description mm */
+            filletMm: number;
+            /** @description mm */
+            trimMm: number;
+            /** @description mm */
+            boltMm: number;
+            /** @description mm */
+            boltSpacingMm: number;
+        };
+        PlanFace: {
+            id: string;
+            name: string;
+            /** @description ° */
+            draftDeg: number;
+            /** @description mm */
+            depthMm: number;
+            /** @description mm */
+            undercutMm: number;
+            /** @description mm */
+            radiusMm: number;
+        };
+        PlanOffset: {
+            /** @description mm */
+            partMm: number;
+            /** @description mm */
+            clearanceMm: number;
+            /** @description mm */
+            sheetMm: number;
+        };
+        PlanFrame: {
+            /** @enum {string} */
+            kind: "none" | "wood" | "steel" | "core";
+            /** @description mm */
+            spacingMm: number;
+            softStrips: boolean;
+            /** @description min */
+            bondMin: number | null;
+        };
+        PlanMoldDesign: {
+            direct: boolean;
+            /** @description mm */
+            longestSideMm: number;
+            /** @description mm */
+            targetMm: number;
+            sections: components["schemas"]["PlanSection"][];
+            partings: components["schemas"]["PlanPartingLine"][];
+            flange: components["schemas"]["PlanFlange"];
+            faces: components["schemas"]["PlanFace"][];
+            offset: components["schemas"]["PlanOffset"] | null;
+            backing: components["schemas"]["PlanFrame"];
+            /** @description kPa */
+            loadKPa: number;
+            /** @description mm */
+            sagMm: number;
+            marked: boolean;
+        };
+        PlanZone: {
+            id: string;
+            name: string;
+            /** @description m² */
+            areaM2: number;
+            programId: string;
+            /** @enum {string} */
+            already: "bare" | "wax" | "semi-permanent" | "sheet wax";
+        };
+        PlanTest: {
+            id: string;
+            by: string;
+        };
+        PlanOverruledGate: {
+            by: string;
+            reason: string;
+        };
+        PlanRelease: {
+            /** @description min */
+            startMin: number;
+            newSurface: boolean;
+            /** @description % */
+            humidityPct: number;
+            zones: components["schemas"]["PlanZone"][];
+            passed: components["schemas"]["PlanTest"][];
+            override: components["schemas"]["PlanOverruledGate"] | null;
+        };
+        PlanInfusion: {
+            /** @description mm */
+            flowLengthMm: number;
+            /** @description kPa */
+            deltaPKPa: number;
+            meshId: string | null;
+            fiberVolumeShare: number;
+            /** @description mbar */
+            dropMbar: number | null;
+            hardenerId: string;
+        };
+        PlanMix: {
+            /** @description people */
+            people: number;
+            containersG: number[];
+            fillShare: number;
+            potShare: number;
+            /** @enum {string} */
+            measure: "weight" | "volume";
+            /** @description kg/min */
+            gunKgPerMin: number;
+        };
+        PlanKit: {
+            /** @description mm */
+            rollWidthMm: number | null;
+            /** @description mm */
+            overlapMm: number;
+            /** @description mm */
+            staggerMm: number;
+            /** @enum {string} */
+            edge: "torn" | "cut";
+            /** @description mm */
+            longestPieceMm: number;
+            /** @description % */
+            wastePct: number;
+        };
+        PlanDocumentDto: {
+            /** @enum {number} */
+            formatVersion: 1;
+            startDate: string;
+            /** @description m² */
+            areaM2: number;
+            plug: components["schemas"]["PlanPlug"];
+            climate: components["schemas"]["PlanClimate"];
+            hours: components["schemas"]["PlanHours"];
+            sessions: components["schemas"]["PlanSession"][];
+            /** @description min */
+            demoldMin: number;
+            cardVersions?: {
+                [key: string]: number;
+            };
+            postCure?: components["schemas"]["PlanPostCure"] | null;
+            shape?: components["schemas"]["PlanShape"];
+            intake?: components["schemas"]["PlanIntake"];
+            patches?: components["schemas"]["PlanPatch"][];
+            design?: components["schemas"]["PlanMoldDesign"];
+            release?: components["schemas"]["PlanRelease"];
+            infusion?: components["schemas"]["PlanInfusion"] | null;
+            mix?: components["schemas"]["PlanMix"];
+            kit?: components["schemas"]["PlanKit"];
+        };
         LaminateRecordDto: {
             /** Format: uuid */
             id: string;
@@ -1019,6 +938,92 @@ export interface components {
             log: components["schemas"]["TemperatureLogDto"];
             note: string;
         };
+        VersionDto: {
+            number: number;
+            note: string;
+            madeBy: string;
+            /** Format: date-time */
+            madeAt: string;
+            lifted: string[];
+            plan: components["schemas"]["PlanDocumentDto"];
+        };
+        BuildDto: {
+            /** Format: uuid */
+            id: string;
+            name: string;
+            part: string;
+            /** @enum {string} */
+            status: "planned" | "under way" | "finished";
+            current: components["schemas"]["VersionDto"];
+            /** Format: date-time */
+            changedAt: string;
+            /** Format: uuid */
+            moldId: string | null;
+        };
+        NewBuildDto: {
+            /** Format: uuid */
+            id: string;
+            name: string;
+            part: string;
+            note: string;
+            plan: components["schemas"]["PlanDocumentDto"];
+        };
+        VersionHeadDto: {
+            number: number;
+            note: string;
+            madeBy: string;
+            /** Format: date-time */
+            madeAt: string;
+        };
+        NewVersionDto: {
+            baseVersion: number;
+            note: string;
+            plan: components["schemas"]["PlanDocumentDto"];
+        };
+        FinishBuildDto: {
+            /** Format: uuid */
+            moldId: string;
+            /** @enum {string} */
+            hand: "left" | "right" | "none";
+            releaseProgramId: string;
+        };
+        PullDto: {
+            /** Format: uuid */
+            id: string;
+            /** Format: date-time */
+            at: string;
+            ease: number | null;
+            /** Format: uuid */
+            reverses: string | null;
+            note: string;
+            madeBy: string;
+        };
+        TreatmentDto: {
+            /** Format: uuid */
+            id: string;
+            /** Format: date-time */
+            at: string;
+            /** @enum {string} */
+            kind: "full" | "touch-up";
+            note: string;
+            madeBy: string;
+        };
+        MoldDto: {
+            /** Format: uuid */
+            id: string;
+            number: string;
+            part: string;
+            /** @enum {string} */
+            hand: "left" | "right" | "none";
+            releaseProgramId: string;
+            /** Format: uuid */
+            buildId: string | null;
+            buildVersion: number | null;
+            /** Format: date-time */
+            finishedAt: string;
+            pulls: components["schemas"]["PullDto"][];
+            treatments: components["schemas"]["TreatmentDto"][];
+        };
         NewPullDto: {
             /** Format: uuid */
             id: string;
@@ -1041,9 +1046,6 @@ export interface components {
             kind: "full" | "touch-up";
             note: string;
         };
-        HealthDto: {
-            status: string;
-        };
     };
     responses: never;
     parameters: never;
@@ -1053,6 +1055,25 @@ export interface components {
 }
 export type $defs = Record<string, never>;
 export interface operations {
+    HealthController_health: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HealthDto"];
+                };
+            };
+        };
+    };
     AuthController_who: {
         parameters: {
             query?: never;
@@ -1221,162 +1242,6 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["PersonDto"];
-                };
-            };
-        };
-    };
-    BuildsController_list: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["BuildDto"][];
-                };
-            };
-        };
-    };
-    BuildsController_create: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["NewBuildDto"];
-            };
-        };
-        responses: {
-            201: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["BuildDto"];
-                };
-            };
-        };
-    };
-    BuildsController_get: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                id: string;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["BuildDto"];
-                };
-            };
-        };
-    };
-    BuildsController_history: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                id: string;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["VersionHeadDto"][];
-                };
-            };
-        };
-    };
-    BuildsController_save: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                id: string;
-            };
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["NewVersionDto"];
-            };
-        };
-        responses: {
-            201: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["BuildDto"];
-                };
-            };
-        };
-    };
-    BuildsController_version: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                id: string;
-                number: number;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["VersionDto"];
-                };
-            };
-        };
-    };
-    BuildsController_finish: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                id: string;
-            };
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["FinishBuildDto"];
-            };
-        };
-        responses: {
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["MoldDto"];
                 };
             };
         };
@@ -1655,6 +1520,162 @@ export interface operations {
             };
         };
     };
+    BuildsController_list: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BuildDto"][];
+                };
+            };
+        };
+    };
+    BuildsController_create: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewBuildDto"];
+            };
+        };
+        responses: {
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BuildDto"];
+                };
+            };
+        };
+    };
+    BuildsController_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BuildDto"];
+                };
+            };
+        };
+    };
+    BuildsController_history: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["VersionHeadDto"][];
+                };
+            };
+        };
+    };
+    BuildsController_save: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewVersionDto"];
+            };
+        };
+        responses: {
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BuildDto"];
+                };
+            };
+        };
+    };
+    BuildsController_version: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+                number: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["VersionDto"];
+                };
+            };
+        };
+    };
+    BuildsController_finish: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FinishBuildDto"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MoldDto"];
+                };
+            };
+        };
+    };
     MoldsController_list: {
         parameters: {
             query?: never;
@@ -1811,25 +1832,6 @@ export interface operations {
                 };
                 content: {
                     "text/calendar": string;
-                };
-            };
-        };
-    };
-    HealthController_health: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["HealthDto"];
                 };
             };
         };
