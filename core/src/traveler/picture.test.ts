@@ -3,8 +3,15 @@ import { evaluatePlan } from '../judging/evaluate-plan.js';
 import { cardLibrary } from '../plan/built-in-library.js';
 import { planFromTemplate } from '../plan/stack-templates.js';
 import { layerCautions, planCautions } from './cautions.js';
+import { byLevel } from '../units/levels.js';
+import { kitSheet } from '../kit/kit-sheet.js';
+import { takeOff } from '../kit/take-off.js';
+import { DEFAULT_DESIGN } from '../plan/parts/mold-design.js';
+import { defaultRelease, gateTests } from '../plan/parts/release-plan.js';
+import { readinessChecks } from '../plug/readiness.js';
+import { releaseSchedule } from '../release/release-schedule.js';
 import { growthSvg } from './growth-svg.js';
-import { makeTraveler } from './traveler.js';
+import { gelTimes, makeTraveler } from './traveler.js';
 
 const cards = cardLibrary();
 const start = { startDate: '2026-12-07', areaM2: 1, plug: { materialId: 'mdf', thicknessMm: 18, heatLimitC: 90 } };
@@ -108,4 +115,33 @@ test('cautions by resin and way of working, each once, the hot pot last', () => 
   const all = planCautions(staged, cards);
   expect(new Set(all).size).toBe(all.length);
   expect(all.at(-1)).toMatch(/^A hot pot/);
+});
+
+test('gel of each layer is told from its own laying; what has not gelled is left out', () => {
+  const evaluation = evaluatePlan(short, cards);
+  const laid = evaluation.result.layers.filter((layer) => !layer.plug);
+  expect([...gelTimes(short, evaluation)]).toEqual(
+    short.sessions.map(({ layers, startMin }, i) => [layers[0].id, (laid[i].gelS ?? NaN) - startMin * 60]),
+  );
+  const [first, second] = short.sessions;
+  const early = { ...short, sessions: [first, { ...second, startMin: 20 * 60 }], demoldMin: 20 * 60 + 30, climate: { ...short.climate, meanC: 8 } };
+  expect([...gelTimes(early, evaluatePlan(early, cards)).keys()]).toEqual(['l1']);
+});
+
+test('the sheet holds what the stages hold: pots, kit, take-off, checks, and every objection worst first', () => {
+  const release = { ...defaultRelease(1), startMin: -3 * 1440 + 480 };
+  const design = { ...DEFAULT_DESIGN, backing: { ...DEFAULT_DESIGN.backing, kind: 'wood' as const, bondMin: 20 * 60 } };
+  const planned = { ...short, release, design };
+  const sheet = makeTraveler(planned, cards, [{ name: 'the other', hand: 'left' }]);
+  expect(sheet.timers).toEqual(releaseSchedule(planned, release).timers);
+  expect(sheet.gate).toEqual(gateTests(release));
+  expect(sheet.mix.map(({ layer }) => layer.id)).toEqual(['l1', 'l2', 'l3']);
+  expect(sheet.takeOff).toEqual(takeOff(planned, cards));
+  expect(sheet.kits).toEqual(kitSheet(planned, cards));
+  expect(sheet.checks).toEqual(readinessChecks(planned, cards));
+  const told = sheet.objections.map(({ id }) => id);
+  const levels = sheet.objections.map(({ level }) => level);
+  expect(levels).toEqual([...levels].sort(byLevel));
+  // From the mix, from the simulated frame, from the hand of a sibling: all are there.
+  expect(told).toEqual(expect.arrayContaining(['smoke', 'frame-early', 'hand']));
 });
