@@ -35,6 +35,29 @@ test('numbers outside their range are refused where they stand, and the plan kee
   await page.getByRole('button', { name: 'Back to saved' }).click();
 });
 
+test('what is typed shows in the picture at once, Enter makes it one step of undo, Escape takes it back', async ({ page }) => {
+  await signIn(page);
+  await openBuild(page, 'Tram seat shell, right half');
+  const catalyst = page.getByLabel('Catalyst of Bulk mat 2');
+  const verdicts = page.getByRole('list', { name: 'Verdicts' });
+  const undo = page.getByRole('button', { name: 'Undo' });
+  await expect(undo).toBeDisabled();
+  await catalyst.fill('2.8');
+  await expect(verdicts).toContainText('Stay inside the card’s range');
+  await expect(undo).toBeDisabled();
+  await catalyst.press('Escape');
+  await expect(catalyst).toHaveValue('1.5');
+  await expect(verdicts).not.toContainText('Stay inside the card’s range');
+  // Three keys, one step.
+  await catalyst.fill('');
+  await catalyst.pressSequentially('1.3');
+  await catalyst.press('Enter');
+  await expect(undo).toBeEnabled();
+  await undo.click();
+  await expect(catalyst).toHaveValue('1.5');
+  await expect(undo).toBeDisabled();
+});
+
 test('the new-build steps hold on to a bad field and say what is accepted', async ({ page }) => {
   await signIn(page);
   await page.goto('/?new=1');

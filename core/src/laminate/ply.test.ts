@@ -1,6 +1,6 @@
 import { kineticCards } from '../materials/kinetic-cards.js';
 import { maxwellSpheres, mixLayer, rayleighCylinders } from '../heat/mixture.js';
-import { filmMassKg, glassFraction, laminateMasses, laminateThicknessM, pliesForThickness } from './ply.js';
+import { glassFraction, laminateThicknessM } from './ply.js';
 
 test('450 g/m² mat at 2.5:1 is about 1.1 mm, the trade’s figure', () => {
   const mm = 1000 * laminateThicknessM({ glassGsm: 450, glassW: glassFraction(2.5), card: kineticCards.iso_lam });
@@ -10,17 +10,6 @@ test('450 g/m² mat at 2.5:1 is about 1.1 mm, the trade’s figure', () => {
 
 test('thickness follows the rule of mixtures: skin of the reference case', () => {
   expect(1000 * laminateThicknessM({ glassGsm: 450, glassW: 0.28, card: kineticCards.ve_skin })).toBeCloseTo(1.2089, 4);
-});
-
-test('masses per area', () => {
-  expect(laminateMasses(900, 2.5)).toEqual({ glass: 0.9, resin: 2.25, total: 3.15 });
-  expect(pliesForThickness(0.008, 0.0011)).toBe(8);
-  expect(pliesForThickness(0.0088, 0.0011)).toBe(8);
-});
-
-test('gel coat to mix counts what does not reach the mold', () => {
-  expect(filmMassKg(2, 600e-6, 1200, 1)).toBeCloseTo(1.44, 9);
-  expect(filmMassKg(2, 600e-6, 1200, 0.5)).toBeCloseTo(2.88, 9);
 });
 
 test('conductivity rules hold at their ends', () => {
@@ -41,8 +30,6 @@ test('density of a mix lies between its parts, and mass fractions add up', () =>
 test.each([
   ['a ratio of zero', () => glassFraction(0), /resin to glass/],
   ['no glass', () => laminateThicknessM({ glassGsm: 0, glassW: 0.3, card: kineticCards.iso_lam }), /areal weight/],
-  ['a film in millimeters', () => filmMassKg(1, 0.6, 1200, 0.9), /wet film/],
-  ['a transfer above one', () => filmMassKg(1, 6e-4, 1200, 1.2), /transfer/],
 ])('refuses %s', (_what, act, words) => {
   expect(act).toThrow(words);
 });

@@ -20,8 +20,6 @@ export const laminateFields = {
   /** Parts of resin (with filler) per part of glass, by weight */
   resinToGlass: number('Resin to glass', ': 1', [0.5, 8], { initial: 2.4, digits: 2 }),
 };
-/** Plies of fiber wetted with resin. */
-export type PlanLaminate = PartOf<typeof laminateFields>;
 
 export const layerRole = choice('It is', ['gelcoat', 'barrier', 'skin', 'bulk', 'core'], undefined, { gelcoat: 'gel coat', core: 'paste core' });
 export type LayerRole = Value<typeof layerRole>;
@@ -41,10 +39,8 @@ export const extrasFields = {
 };
 
 const start = choice('Begins', ['tack', 'abraded'], undefined, { tack: 'at tack', abraded: 'cured, abraded' });
-export type LayerStart = Value<typeof start>;
 
 const surface = choice('Closes with', ['none', 'additive', 'film', 'veil', 'peel ply']);
-export type LastSurface = Value<typeof surface>;
 
 export const layerFields = {
   id,

@@ -61,8 +61,6 @@ export const backingFields = {
   /** Planned bonding, minutes from 00:00 of day 1; null: not planned */
   bondMin: orNull(number('Bonding', 'min', [0, 86400])),
 };
-/** Frame behind the shell. */
-export type Backing = PartOf<typeof backingFields>;
 
 /** What is taken until somebody has said otherwise (assumed): one section with a trim flange, no frame. */
 export const designFields = {

@@ -20,9 +20,6 @@ export type ReleaseZone = PartOf<typeof releaseZoneFields>;
 const by = text('Name', 80);
 const passedTestFields = { id: text('Test', 80), by };
 
-/** A test of the gate that was passed. */
-export type PassedTest = PartOf<typeof passedTestFields>;
-
 export const releaseFields = {
   /** Minutes from 00:00 of day 1; negative before it */
   startMin: number('Start', 'min', [-20160, 86400], { initial: 8 * 60 - 1440 }),

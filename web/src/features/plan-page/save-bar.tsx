@@ -45,28 +45,7 @@ export function SaveBar({ build, level, onSheet, saving }: SaveBarProps) {
       </button>
       {!finished && (
         <>
-          <button
-            type="button"
-            className="print:hidden hairline hover:bg-base-200 border-l px-3 disabled:opacity-40"
-            aria-label="Undo"
-            disabled={plan.past.length === 0}
-            onClick={() => {
-              dispatch(undone());
-            }}
-          >
-            <Undo2 size={16} aria-hidden />
-          </button>
-          <button
-            type="button"
-            className="print:hidden hairline hover:bg-base-200 border-l px-3 disabled:opacity-40"
-            aria-label="Redo"
-            disabled={plan.future.length === 0}
-            onClick={() => {
-              dispatch(redone());
-            }}
-          >
-            <Redo2 size={16} aria-hidden />
-          </button>
+          <UndoRedo />
           <button
             type="button"
             className="print:hidden hairline hover:bg-base-200 border-l px-3 disabled:opacity-40"
@@ -101,5 +80,36 @@ export function SaveBar({ build, level, onSheet, saving }: SaveBarProps) {
         </>
       )}
     </div>
+  );
+}
+
+function UndoRedo() {
+  const plan = useAppSelector((state) => state.plan);
+  const dispatch = useAppDispatch();
+  return (
+    <>
+      <button
+        type="button"
+        className="print:hidden hairline hover:bg-base-200 border-l px-3 disabled:opacity-40"
+        aria-label="Undo"
+        disabled={plan.past.length === 0}
+        onClick={() => {
+          dispatch(undone());
+        }}
+      >
+        <Undo2 size={16} aria-hidden />
+      </button>
+      <button
+        type="button"
+        className="print:hidden hairline hover:bg-base-200 border-l px-3 disabled:opacity-40"
+        aria-label="Redo"
+        disabled={plan.future.length === 0}
+        onClick={() => {
+          dispatch(redone());
+        }}
+      >
+        <Redo2 size={16} aria-hidden />
+      </button>
+    </>
   );
 }
