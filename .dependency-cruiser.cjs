@@ -32,7 +32,10 @@ const webLayers = [
 function layered(root, layers, except = '') {
   return layers.flatMap((layer, i) =>
     layer.map((folder) => {
-      const above = layers.slice(i).flat().filter((other) => other !== folder);
+      const above = layers
+        .slice(i)
+        .flat()
+        .filter((other) => other !== folder);
       return {
         name: `${root}: ${folder} is below`,
         severity: 'error',

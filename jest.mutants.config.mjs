@@ -8,5 +8,14 @@ export default {
   ...project,
   testMatch: [`<rootDir>/${folder.slice(project.rootDir.length + 1)}/**/*.test.ts`],
   testEnvironment: '@stryker-mutator/jest-runner/jest-env/node',
-  testPathIgnorePatterns: ['/node_modules/', 'calibration\\.test', 'closed-forms', 'growth\\.prop', 'reference-cases', 'restart-and-refusal', 'cloud\\.test', 'traveler/traveler\\.test'],
+  testPathIgnorePatterns: [
+    '/node_modules/',
+    'calibration\\.test',
+    'closed-forms',
+    'growth\\.prop',
+    'reference-cases',
+    'restart-and-refusal',
+    'cloud\\.test',
+    'traveler/traveler\\.test',
+  ],
 };
