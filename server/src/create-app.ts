@@ -10,9 +10,13 @@ import { Pool } from 'pg';
 import { AppModule } from './app.module.js';
 import type { ServerConfig } from './config.js';
 import { ProblemException } from './errors/problem.js';
+import { SteadyClient } from './database/steady-client.js';
 import { ProblemFilter } from './errors/problem.filter.js';
+import { refuseBadShape } from './wire/request-shape.js';
 
 const SESSION_DAYS = 14;
+/** Told of one request; more of them help nobody. */
+const MOST_FAULTS = 20;
 
 /** The application with everything that requests pass through, not yet listening. */
 export async function createApp(config: ServerConfig, quiet = false): Promise<NestExpressApplication> {
@@ -29,16 +33,19 @@ export async function createApp(config: ServerConfig, quiet = false): Promise<Ne
     }),
   );
   app.useBodyParser('json', { limit: '1mb' });
+  app.use(refuseBadShape);
   useSessions(app, config);
   app.setGlobalPrefix('api');
-  app.useGlobalPipes(new ValidationPipe({ transform: true, whitelist: true, forbidNonWhitelisted: true, exceptionFactory: invalidFields }));
+  app.useGlobalPipes(
+    new ValidationPipe({ transform: true, whitelist: true, forbidNonWhitelisted: true, stopAtFirstError: true, exceptionFactory: invalidFields }),
+  );
   app.useGlobalFilters(new ProblemFilter());
   if (config.webRoot !== null) serveWeb(app, config.webRoot);
   return app;
 }
 
 function useSessions(app: NestExpressApplication, config: ServerConfig): void {
-  const pool = new Pool({ connectionString: config.databaseUrl, max: 4 });
+  const pool = new Pool({ connectionString: config.databaseUrl, max: 4, Client: SteadyClient });
   pool.on('error', () => {
     // A lost idle connection is replaced at the next query; without a listener it would end the process.
   });
@@ -78,13 +85,13 @@ function serveWeb(app: NestExpressApplication, webRoot: string): void {
 }
 
 function invalidFields(errors: ValidationError[]): ProblemException {
-  const fields = errors.flatMap((error) => flatten(error, ''));
+  const fields = errors.flatMap((error) => flatten(error, '')).slice(0, MOST_FAULTS);
   return new ProblemException(
     400,
     'invalid-fields',
     fields
-      .map((field) => `${field.path}: ${field.problem}`)
       .slice(0, 5)
+      .map((field) => `${field.path}: ${field.problem}`)
       .join('; '),
     { fields },
   );

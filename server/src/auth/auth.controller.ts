@@ -53,8 +53,9 @@ export class AuthController {
   @UseGuards(SignInThrottlerGuard)
   @ApiOkResponse({ type: WhoDto })
   async setup(@Body() body: NewPersonDto, @Req() request: Request): Promise<WhoDto> {
-    if (await this.people.anyone()) throw new ProblemException(403, 'already-set-up', 'This shop has accounts. Sign in, or ask an owner to add you.');
-    return this.start(request, await this.people.add({ ...body, role: 'owner' }));
+    const owner = (await this.people.anyone()) ? null : await this.people.addFirst(body);
+    if (!owner) throw new ProblemException(403, 'already-set-up', 'This shop has accounts. Sign in, or ask an owner to add you.');
+    return this.start(request, owner);
   }
 
   @Post('sign-out')

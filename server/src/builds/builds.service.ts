@@ -5,6 +5,7 @@ import { keepCardVersions, type PlanDocument } from '@pentimento/core/plan';
 import { DataSource, Repository, type EntityManager } from 'typeorm';
 import { CardsService } from '../cards/cards.service.js';
 import { notFound, ProblemException } from '../errors/problem.js';
+import { nextMoldNumber } from '../molds/mold-number.js';
 import { Mold } from '../molds/mold.entity.js';
 import type { Person } from '../people/person.entity.js';
 import { Build } from './build.entity.js';
@@ -103,10 +104,10 @@ export class BuildsService {
           'other-hand',
           `This build is planned as the ${planned} hand, not ${input.hand}. Hold it against the drawing; if the plan is wrong, change it and save first.`,
         );
-      const rows: { number: string }[] = await tx.query(`select 'M-' || lpad(nextval('mold_number')::text, 3, '0') as number`);
+      const number = await nextMoldNumber(tx);
       await tx.insert(Mold, {
         id: input.moldId,
-        number: rows[0].number,
+        number,
         buildId,
         buildVersion: build.currentVersion,
         part: build.part,

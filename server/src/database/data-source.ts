@@ -1,5 +1,6 @@
 import { DataSource, type DataSourceOptions } from 'typeorm';
 import { entities } from './entities.js';
+import { SteadyClient } from './steady-client.js';
 import { FirstSlice1795430400000 } from './migrations/1795430400000-first-slice.js';
 import { CardsAndCupTests1795440000000 } from './migrations/1795440000000-cards-and-cup-tests.js';
 import { LaminateRecords1795450000000 } from './migrations/1795450000000-laminate-records.js';
@@ -11,6 +12,7 @@ export function dataSourceOptions(url: string): DataSourceOptions {
     entities,
     migrations: [FirstSlice1795430400000, CardsAndCupTests1795440000000, LaminateRecords1795450000000],
     synchronize: false,
+    extra: { Client: SteadyClient },
   };
 }
 

@@ -6,6 +6,7 @@ import { BuildVersion } from '../builds/build-version.entity.js';
 import { keepCardVersions } from '@pentimento/core/plan';
 import { CardVersion } from '../cards/card-version.entity.js';
 import { CupTest } from '../cup-tests/cup-test.entity.js';
+import { nextMoldNumber } from '../molds/mold-number.js';
 import { Mold } from '../molds/mold.entity.js';
 import { Pull, Treatment } from '../molds/service-records.entity.js';
 import { Person } from '../people/person.entity.js';
@@ -86,10 +87,10 @@ async function seedBuilds(tx: EntityManager, people: Ids, random: Seeded): Promi
 async function seedMolds(tx: EntityManager, people: Ids, builds: Ids, random: Seeded): Promise<void> {
   for (const mold of demoMolds) {
     const id = random.uuid();
-    const rows: { number: string }[] = await tx.query(`select 'M-' || lpad(nextval('mold_number')::text, 3, '0') as number`);
+    const number = await nextMoldNumber(tx);
     await tx.insert(Mold, {
       id,
-      number: rows[0].number,
+      number,
       part: mold.part,
       hand: mold.hand,
       releaseProgramId: mold.releaseProgramId,

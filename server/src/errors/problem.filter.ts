@@ -27,6 +27,12 @@ export class ProblemFilter implements ExceptionFilter {
   catch(error: unknown, host: ArgumentsHost): void {
     const response = host.switchToHttp().getResponse<Response>();
     const problem = this.describe(error);
+    // Too late for words: what was begun is cut off, so that nobody takes half for the whole.
+    if (response.headersSent) {
+      response.destroy();
+      return;
+    }
+    if (problem.status === 503) response.setHeader('retry-after', '5');
     response
       .status(problem.status)
       .type('application/problem+json')
@@ -43,6 +49,8 @@ export class ProblemFilter implements ExceptionFilter {
       return { status, code: CODES[status] ?? 'refused', detail: error.message };
     }
     if (isBodyError(error)) return { status: error.status, code: CODES[error.status] ?? 'bad-request', detail: error.message };
+    if (isDatabaseAway(error))
+      return { status: 503, code: 'database-away', detail: 'The database does not answer. Nothing was saved; it is tried again in a few seconds.' };
     this.logger.error(error instanceof Error ? error.stack : error);
     return { status: 500, code: 'server-fault', detail: 'Something failed on the server. Nothing was saved; try again.' };
   }
@@ -50,4 +58,13 @@ export class ProblemFilter implements ExceptionFilter {
 
 function isBodyError(error: unknown): error is { status: number; message: string } {
   return error instanceof Error && 'status' in error && typeof error.status === 'number' && error.status >= 400 && error.status < 500;
+}
+
+/** Codes of the network and of PostgreSQL (class 08, 57P01 to 57P03, 53300, 55000 at connecting) that say: not now. */
+const AWAY = /^(ECONNREFUSED|ECONNRESET|EPIPE|ETIMEDOUT|ENOTFOUND|08\d{3}|57P0[123]|53300|55000)$/;
+
+function isDatabaseAway(error: unknown): boolean {
+  if (!(error instanceof Error)) return false;
+  const code = 'code' in error ? error.code : undefined;
+  return (typeof code === 'string' && AWAY.test(code)) || /^Connection terminated/.test(error.message);
 }

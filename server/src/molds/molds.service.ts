@@ -73,14 +73,25 @@ export class MoldsService {
     if (!(await this.molds.existsBy({ id }))) throw notFound('mold');
   }
 
-  /** Appends a record once: the same id again changes nothing, the same id for another mold is refused. */
-  private async append(entity: EntityTarget<ObjectLiteral>, record: ObjectLiteral & { id: string; moldId: string }): Promise<void> {
-    const repository = this.database.getRepository(entity);
+  /** Appends a record once: the same again changes nothing, the same id with other content is refused. */
+  private async append<T extends ServiceRecord>(entity: EntityTarget<T>, record: Written): Promise<void> {
+    const repository = this.database.getRepository<ServiceRecord>(entity);
     await repository.createQueryBuilder().insert().values(record).orIgnore().execute();
-    const rows: { mold_id: string }[] = await this.database.query(`select mold_id from ${repository.metadata.tablePath} where id = $1`, [record.id]);
-    if (rows.length === 0) throw new ProblemException(409, 'already-undone', 'This pull was taken back before.');
-    if (rows[0].mold_id !== record.moldId) throw new ProblemException(409, 'id-taken', 'This record was sent for another mold before.');
+    const kept = await repository.findOneBy({ id: record.id });
+    if (!kept) throw new ProblemException(409, 'already-undone', 'This pull was taken back before.');
+    // A counter-entry gets the server's moment, which differs from try to try.
+    const told = Object.entries(record).filter(([key]) => key !== 'at' || record.reverses === undefined || record.reverses === null);
+    const same = told.every(([key, value]) => sameValue(value, Reflect.get(kept, key)));
+    if (!same)
+      throw new ProblemException(409, 'id-taken', 'A record with this id is kept already and says something else. Log it again as a new one.');
   }
+}
+
+type ServiceRecord = Pull | Treatment;
+type Written = Readonly<Record<string, unknown>> & { readonly id: string; readonly moldId: string };
+
+function sameValue(sent: unknown, kept: unknown): boolean {
+  return sent instanceof Date && kept instanceof Date ? sent.getTime() === kept.getTime() : sent === kept;
 }
 
 function pastMoment(at: string): Date {

@@ -53,6 +53,24 @@ export class TestShop {
     return other;
   }
 
+  /** The same database served as a real shop would, without the demo. */
+  async outsideDemo(): Promise<NestExpressApplication> {
+    const other = await createApp({ ...this.config, demo: false }, true);
+    await other.init();
+    this.others.push(other);
+    return other;
+  }
+
+  /** No connection is left, and no new one gets in. */
+  async databaseAway(): Promise<void> {
+    await query(this.admin, `alter database ${this.database} with allow_connections false`);
+    await query(this.admin, `select pg_terminate_backend(pid) from pg_stat_activity where datname = '${this.database}'`);
+  }
+
+  async databaseBack(): Promise<void> {
+    await query(this.admin, `alter database ${this.database} with allow_connections true`);
+  }
+
   anonymous(app = this.app): Agent {
     return request.agent(app.getHttpServer());
   }
