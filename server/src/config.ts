@@ -5,6 +5,13 @@ export interface ServerConfig {
   readonly host: string;
   readonly sessionSecret: string;
   readonly secureCookies: boolean;
+  /**
+   * Who may speak for the visitor (X-Forwarded-For, -Proto, -Host): how many proxies stand before the server, or their addresses as
+   * Express knows them ("loopback", "10.0.0.0/8"). null: nobody.
+   */
+  readonly trustProxy: number | string | null;
+  /** Address at which people reach the shop, for codes on paper and as the only Host that is answered; null: as each request says */
+  readonly publicUrl: string | null;
   /** Fill an empty database with the made-up shop and offer its people on the sign-in page */
   readonly demo: boolean;
   /** Folder of the built web application; null serves the API alone */
@@ -26,7 +33,20 @@ export function readConfig(env: NodeJS.ProcessEnv): ServerConfig {
     port: Number(env.PORT ?? '4310'),
     host: env.HOST ?? '127.0.0.1',
     secureCookies: env.COOKIE_SECURE === '1',
+    trustProxy: trustOf(env.TRUST_PROXY),
+    publicUrl: publicUrlOf(env.PUBLIC_URL),
     demo: env.PENTIMENTO_DEMO === '1',
     webRoot: env.WEB_ROOT ?? null,
   };
+}
+
+function trustOf(said: string | undefined): number | string | null {
+  if (said === undefined || said === '' || said === '0') return null;
+  return /^\d+$/.test(said) ? Number(said) : said;
+}
+
+function publicUrlOf(said: string | undefined): string | null {
+  if (said === undefined || said === '') return null;
+  if (URL.canParse(said) && /^https?:$/.test(new URL(said).protocol)) return new URL(said).origin;
+  throw new Error(`PUBLIC_URL is "${said}". Give the address people type, like https://shop.example.`);
 }

@@ -24,6 +24,8 @@ export async function createApp(config: ServerConfig, quiet = false): Promise<Ne
     bodyParser: false,
     logger: quiet ? false : ['error', 'warn'],
   });
+  if (config.trustProxy !== null) app.set('trust proxy', config.trustProxy);
+  app.use(onlyAt(config.publicUrl));
   app.use(
     helmet({
       contentSecurityPolicy: {
@@ -42,6 +44,16 @@ export async function createApp(config: ServerConfig, quiet = false): Promise<Ne
   app.useGlobalFilters(new ProblemFilter());
   if (config.webRoot !== null) serveWeb(app, config.webRoot);
   return app;
+}
+
+/** Behind a public address no other Host is answered, so that nobody's page can stand in for the shop's; the machine itself may always ask. */
+function onlyAt(publicUrl: string | null): (request: Request, response: Response, next: NextFunction) => void {
+  const wanted = publicUrl === null ? null : new URL(publicUrl).host;
+  return (request, _response, next) => {
+    const own = /^(localhost|127\.0\.0\.1|\[::1\])(:\d+)?$/.test(request.host);
+    if (wanted === null || request.host === wanted || own) next();
+    else next(new ProblemException(421, 'other-address', `This shop is at ${publicUrl ?? ''}.`));
+  };
 }
 
 function useSessions(app: NestExpressApplication, config: ServerConfig): void {

@@ -12,6 +12,8 @@ const config = {
   host: '127.0.0.1',
   sessionSecret: 'none',
   secureCookies: false,
+  trustProxy: null,
+  publicUrl: null,
   demo: false,
   webRoot: null,
 };

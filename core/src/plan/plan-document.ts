@@ -1,5 +1,5 @@
 import { checkPart } from './fields/check-part.js';
-import { choice, flag, id, list, name, number, optional, orNull, part, record, text, type PartOf, type Value } from './fields/field.js';
+import { choice, day, flag, id, list, name, number, optional, orNull, part, record, text, type PartOf, type Value } from './fields/field.js';
 import { initialPart } from './fields/initial.js';
 import { partSchema, type JsonSchema } from './fields/json-schema.js';
 import { infusionFields } from './parts/infusion.js';
@@ -136,7 +136,7 @@ export const FORMAT_VERSION = 1;
 export const planFields = {
   formatVersion: choice('Format', [FORMAT_VERSION], FORMAT_VERSION),
   /** Shop time */
-  startDate: text('Date of day 1', 10, { pattern: { source: '^\\d{4}-\\d{2}-\\d{2}$', words: 'a date YYYY-MM-DD' } }),
+  startDate: day('Date of day 1'),
   areaM2: number('Area', 'm²', [0.01, 500], { quantity: 'area' }),
   plug: part('Plug', plugFields),
   climate: part('Climate', climateFields),

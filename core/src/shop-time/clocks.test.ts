@@ -1,6 +1,6 @@
 import { clockText, dayText, isWeekend, momentText } from './clock-text.js';
 import { evenClock, foldedClock, stretches } from './clock-scale.js';
-import { nextOpenMin } from './shop-clock.js';
+import { isCalendarDate, nextOpenMin } from './shop-clock.js';
 
 const H = 3600;
 
@@ -114,4 +114,23 @@ test.each([
 
 test('a shop that works on weekends goes on', () => {
   expect(nextOpenMin({ ...shop, hours: { ...shop.hours, weekends: true } }, 5 * 1440 + 600, 60)).toBe(5 * 1440 + 600);
+});
+
+test.each([
+  ['2026-11-30', true],
+  ['2028-02-29', true],
+  ['2026-02-29', false],
+  ['2026-02-31', false],
+  ['2026-04-31', false],
+  ['9999-99-99', false],
+  ['2026-00-10', false],
+  ['2026-13-01', false],
+  ['2026-W05-1', false],
+  ['1969-12-31', false],
+  ['1970-01-01', true],
+  ['2199-12-31', true],
+  ['2200-01-01', false],
+  ['2026-11-30T00:00', false],
+])('%s is a day of the calendar: %p', (text, is) => {
+  expect(isCalendarDate(text)).toBe(is);
 });

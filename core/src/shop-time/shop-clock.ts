@@ -12,6 +12,11 @@ const ERA_DAYS = 146097;
 /** Days from 0000-03-01 to 1970-01-01. */
 const EPOCH_DAYS = 719468;
 
+/** Whether a text names a day that there is: YYYY-MM-DD between 1970 and 2199, no 31st of February. */
+export function isCalendarDate(text: string): boolean {
+  return /^(19[7-9]\d|2[01]\d\d)-\d{2}-\d{2}$/.test(text) && dateOf(dayNumber(text)) === text;
+}
+
 /**
  * Whole days since 1970 of a date YYYY-MM-DD in the civil calendar (years that begin in March make the leap day the last one).
  * @example dayNumber('1970-01-02') // 1

@@ -67,6 +67,12 @@ export class AuthController {
   }
 
   private async start(request: Request, person: Person): Promise<WhoDto> {
+    if (this.config.secureCookies && !request.secure)
+      throw new ProblemException(
+        400,
+        'needs-https',
+        'This shop is signed in to over https only. Open its https address; behind a proxy, set TRUST_PROXY (see DEVELOPING.md).',
+      );
     // A new session id at sign-in, so that one planted before is worth nothing.
     await settle((done) => request.session.regenerate(done));
     request.session.personId = person.id;

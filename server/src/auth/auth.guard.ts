@@ -26,8 +26,9 @@ export class AuthGuard implements CanActivate {
 }
 
 function refuseForeignOrigin(request: Request): void {
-  const { origin, host } = request.headers;
-  if (origin === undefined || request.method === 'GET') return;
-  if (URL.canParse(origin) && new URL(origin).host === host) return;
+  if (request.method === 'GET') return;
+  const { origin, 'sec-fetch-site': site } = request.headers;
+  const foreign = site === 'cross-site' || (origin !== undefined && !(URL.canParse(origin) && new URL(origin).host === request.host));
+  if (!foreign) return;
   throw new ProblemException(403, 'foreign-origin', 'This request came from another page and was refused.');
 }

@@ -39,7 +39,7 @@ interface Asked {
 }
 
 const ask = async ({ method = 'GET', headers = {}, personId, handler = Routes.prototype.closed, holder = Routes }: Asked) => {
-  const request = { method, headers: { host: 'shop.local', ...headers }, session: { personId } } as unknown as Request;
+  const request = { method, host: 'shop.local', headers, session: { personId } } as unknown as Request;
   const context = {
     switchToHttp: () => ({ getRequest: () => request }),
     getHandler: () => handler,
@@ -64,6 +64,8 @@ test.each<[string, Asked, unknown]>([
     { method: 'POST', handler: Routes.prototype.open, headers: { origin: 'http://x.example' } },
     '403 foreign-origin',
   ],
+  ['a change that the browser calls foreign', { method: 'POST', personId: 'ada', headers: { 'sec-fetch-site': 'cross-site' } }, '403 foreign-origin'],
+  ['a change that the browser calls its own', { method: 'POST', personId: 'ada', headers: { 'sec-fetch-site': 'same-origin' } }, true],
   ['a change that names no page', { method: 'POST', personId: 'ada' }, true],
   ['a look from another page', { method: 'GET', personId: 'ada', headers: { origin: 'http://elsewhere.example' } }, true],
 ])('%s: %p is answered %p', async (_who, asked, expected) => {

@@ -10,14 +10,14 @@ import {
   type ValueOrigin,
   type VersionedCard,
 } from '@pentimento/core/materials';
-import { ChoiceField, ListField, NumberField, PartField, RecordField, TextField } from '../wire/fields.js';
+import { ChoiceField, DayField, ListField, NumberField, PartField, RecordField, TextField } from '../wire/fields.js';
 
 const VERSION = { min: 0, max: 1e6, unit: '' };
 
 class SourceDto {
   @ChoiceField(valueOrigins) origin: ValueOrigin;
   @TextField(300, { minLength: 0 }) note: string;
-  @TextField(10, { nullable: true }) date: string | null;
+  @DayField({ nullable: true }) date: string | null;
 }
 
 export class CardValueDto extends SourceDto implements CardValue {

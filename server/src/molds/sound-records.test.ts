@@ -82,7 +82,7 @@ describe('accounts that hold', () => {
     const shop = await TestShop.open();
     const agent = await shop.signedIn('ada');
     const { body } = await agent.get('/api/auth/who');
-    const outside = await shop.outsideDemo();
+    const outside = await shop.served({ demo: false });
     expect((await shop.anonymous(outside).post('/api/auth/sign-in').send({ login: 'ada', password: 'marram-demo' }).expect(401)).body.code).toBe(
       'wrong-sign-in',
     );

@@ -34,6 +34,8 @@ export class TestShop {
       host: '127.0.0.1',
       sessionSecret: 'test',
       secureCookies: false,
+      trustProxy: null,
+      publicUrl: null,
       demo,
       webRoot: null,
     };
@@ -53,9 +55,9 @@ export class TestShop {
     return other;
   }
 
-  /** The same database served as a real shop would, without the demo. */
-  async outsideDemo(): Promise<NestExpressApplication> {
-    const other = await createApp({ ...this.config, demo: false }, true);
+  /** The same database served with other settings. */
+  async served(change: Partial<ServerConfig>): Promise<NestExpressApplication> {
+    const other = await createApp({ ...this.config, ...change }, true);
     await other.init();
     this.others.push(other);
     return other;

@@ -1,4 +1,5 @@
-import { Controller, Get, Param, ParseEnumPipe, ParseUUIDPipe, Query, Req, Res } from '@nestjs/common';
+import { Controller, Get, Inject, Param, ParseEnumPipe, ParseUUIDPipe, Query, Req, Res } from '@nestjs/common';
+import { SERVER_CONFIG, type ServerConfig } from '../config.js';
 import { ApiOkResponse, ApiProduces, ApiQuery, ApiTags } from '@nestjs/swagger';
 import type { Request, Response } from 'express';
 import { CurrentPerson } from '../auth/current-person.js';
@@ -8,13 +9,14 @@ import { TravelerService } from './traveler.service.js';
 
 const PAPER = { A4: 'A4', LETTER: 'LETTER' } as const satisfies Record<Paper, Paper>;
 
-const originOf = (request: Request): string => `${request.protocol}://${request.get('host') ?? 'localhost'}`;
 /** A file name that every system takes. */
 const fileName = (name: string, ending: string): string =>
-  `${name
-    .replace(/[^\p{L}\p{N}]+/gu, '-')
-    .replace(/^-|-$/g, '')
-    .slice(0, 80)}.${ending}`;
+  `${
+    name
+      .replace(/[^\p{L}\p{N}]+/gu, '-')
+      .replace(/^-|-$/g, '')
+      .match(/^.{0,80}/u)?.[0] ?? 'build'
+  }.${ending}`;
 
 function send(response: Response, type: string, name: string, body: Buffer | string): void {
   response.setHeader('content-type', type);
@@ -26,7 +28,15 @@ function send(response: Response, type: string, name: string, body: Buffer | str
 @ApiTags('traveler')
 @Controller('builds/:id')
 export class TravelerController {
-  constructor(private readonly travelers: TravelerService) {}
+  constructor(
+    private readonly travelers: TravelerService,
+    @Inject(SERVER_CONFIG) private readonly config: ServerConfig,
+  ) {}
+
+  /** Where the code on the sheet leads. */
+  private originOf(request: Request): string {
+    return this.config.publicUrl ?? `${request.protocol}://${request.host}`;
+  }
 
   @Get('traveler.pdf')
   @ApiQuery({ name: 'paper', enum: [...PAPERS] })
@@ -39,7 +49,7 @@ export class TravelerController {
     @Req() request: Request,
     @Res() response: Response,
   ): Promise<void> {
-    const { name, bytes } = await this.travelers.pdf(id, paper, person.unitSystem, originOf(request));
+    const { name, bytes } = await this.travelers.pdf(id, paper, person.unitSystem, this.originOf(request));
     send(response, 'application/pdf', fileName(name, 'pdf'), bytes);
   }
 
@@ -47,7 +57,7 @@ export class TravelerController {
   @ApiProduces('text/calendar')
   @ApiOkResponse({ schema: { type: 'string' } })
   async calendar(@Param('id', ParseUUIDPipe) id: string, @Req() request: Request, @Res() response: Response): Promise<void> {
-    const { name, text } = await this.travelers.calendar(id, originOf(request));
+    const { name, text } = await this.travelers.calendar(id, this.originOf(request));
     send(response, 'text/calendar; charset=utf-8', fileName(name, 'ics'), text);
   }
 }

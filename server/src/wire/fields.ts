@@ -1,6 +1,7 @@
 import { applyDecorators } from '@nestjs/common';
 import { ApiProperty, getSchemaPath } from '@nestjs/swagger';
 import type { Range } from '@pentimento/core/errors';
+import { isCalendarDate } from '@pentimento/core/shop-time';
 import { Type, type ClassConstructor } from 'class-transformer';
 import {
   ArrayMaxSize,
@@ -63,6 +64,21 @@ export function TextField(maxLength: number, { minLength = 1, ...options }: Fiel
     ...gate(options),
     IsString(),
     Length(minLength, maxLength),
+  );
+}
+
+/** A day of the calendar, YYYY-MM-DD. */
+export function DayField(options: FieldOptions = {}): PropertyDecorator {
+  return applyDecorators(
+    ApiProperty({ type: String, format: 'date', nullable: options.nullable, required: !options.optional }),
+    ...gate(options),
+    ValidateBy({
+      name: 'calendarDay',
+      validator: {
+        validate: (value: unknown) => typeof value === 'string' && isCalendarDate(value),
+        defaultMessage: (args) => `${args?.property ?? 'date'} must be a day of the calendar, YYYY-MM-DD`,
+      },
+    }),
   );
 }
 

@@ -59,6 +59,7 @@ test.each<[string, object, string]>([
   ['an empty name', withLayer({ name: '' }), 'sessions.0.layers.0.name'],
   ['a name too long', withLayer({ name: 'x'.repeat(81) }), 'sessions.0.layers.0.name'],
   ['a date of another form', { ...plan, startDate: '30.11.2026' }, 'startDate'],
+  ['a 31st of February', { ...plan, startDate: '2026-02-31' }, 'startDate'],
   ['half a version', { ...plan, cardVersions: { a: 1.5 } }, 'cardVersions'],
   ['a negative version', { ...plan, cardVersions: { a: -1 } }, 'cardVersions'],
   ['a version too large', { ...plan, cardVersions: { a: 1e6 + 1 } }, 'cardVersions'],

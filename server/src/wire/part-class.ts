@@ -9,7 +9,7 @@ import {
   NumberListField,
   NumberRecordField,
   PartField,
-  PatternField,
+  DayField,
   TextField,
   TextListField,
   type FieldOptions,
@@ -50,9 +50,7 @@ function decoratorOf({ label, shape, nullable, optional }: Field): PropertyDecor
     case 'number':
       return NumberField(shape.range, { ...options, integer: shape.whole });
     case 'text':
-      return shape.pattern
-        ? PatternField(new RegExp(shape.pattern.source), `${label.toLowerCase()}: ${shape.pattern.words}`)
-        : TextField(shape.most, { ...options, minLength: shape.least });
+      return shape.day ? DayField(options) : TextField(shape.most, { ...options, minLength: shape.least });
     case 'choice':
       return shape.open ? KeyField(shape.choices.map(String)) : ChoiceField(shape.choices, options);
     case 'flag':

@@ -497,6 +497,7 @@ export interface components {
             /** @enum {string} */
             origin: "data sheet" | "own test" | "literature" | "assumed";
             note: string;
+            /** Format: date */
             date: string | null;
             value: (number | string | boolean) | null;
         };
@@ -504,6 +505,7 @@ export interface components {
             /** @enum {string} */
             origin: "data sheet" | "own test" | "literature" | "assumed";
             note: string;
+            /** Format: date */
             date: string | null;
             /** @description min */
             minutes: number;
@@ -887,6 +889,7 @@ export interface components {
         PlanDocumentDto: {
             /** @enum {number} */
             formatVersion: 1;
+            /** Format: date */
             startDate: string;
             /** @description m² */
             areaM2: number;

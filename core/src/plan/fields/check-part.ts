@@ -1,5 +1,6 @@
 import { DomainError } from '../../errors/domain-error.js';
 import { requireInRange } from '../../errors/require.js';
+import { isCalendarDate } from '../../shop-time/shop-clock.js';
 import type { ChoiceShape, Field, FieldTable, ListShape, NumberShape, TextShape } from './field.js';
 
 /** Whether a value is an object with keys: no list, not null. */
@@ -59,7 +60,7 @@ function checkNumber({ range, whole, code, zeroCode }: NumberShape, value: unkno
     throw new DomainError({ code: 'value-out-of-range', quantity, value, expected: `a whole number of ${range.unit || 'them'}` });
 }
 
-function checkText({ least, most, pattern }: TextShape, value: unknown, quantity: string): void {
+function checkText({ least, most, day = false }: TextShape, value: unknown, quantity: string): void {
   if (typeof value !== 'string' || value.length < least || value.length > most)
     throw new DomainError({
       code: 'bad-document',
@@ -67,7 +68,7 @@ function checkText({ least, most, pattern }: TextShape, value: unknown, quantity
       value: typeof value === 'string' ? value.slice(0, 60) : value,
       expected: `a text of ${String(least)} to ${String(most)} characters`,
     });
-  if (pattern && !new RegExp(pattern.source).test(value)) throw new DomainError({ code: 'bad-document', quantity, value, expected: pattern.words });
+  if (day && !isCalendarDate(value)) throw new DomainError({ code: 'bad-document', quantity, value, expected: 'a day of the calendar, YYYY-MM-DD' });
 }
 
 function checkChoice({ choices, open }: ChoiceShape, value: unknown, quantity: string): void {

@@ -21,7 +21,8 @@ export interface TextShape {
   readonly kind: 'text';
   readonly least: number;
   readonly most: number;
-  readonly pattern?: { readonly source: string; readonly words: string };
+  /** A day of the calendar, YYYY-MM-DD */
+  readonly day?: boolean;
 }
 
 export interface ChoiceShape {
@@ -107,12 +108,13 @@ export function number(
   return { label, shape: { kind: 'number', range: { min, max, unit }, whole, code, zeroCode, ...shown }, nullable: false, optional: false, initial };
 }
 
-export function text(
-  label: string,
-  most: number,
-  { initial, least = 1, pattern }: { initial?: string; least?: number; pattern?: TextShape['pattern'] } = {},
-): Field<string, false> {
-  return { label, shape: { kind: 'text', least, most, ...(pattern ? { pattern } : {}) }, nullable: false, optional: false, initial };
+export function text(label: string, most: number, { initial, least = 1 }: { initial?: string; least?: number } = {}): Field<string, false> {
+  return { label, shape: { kind: 'text', least, most }, nullable: false, optional: false, initial };
+}
+
+/** A day of the calendar, YYYY-MM-DD. */
+export function day(label: string, initial?: string): Field<string, false> {
+  return { label, shape: { kind: 'text', least: 10, most: 10, day: true }, nullable: false, optional: false, initial };
 }
 
 /** Key by which the plan refers to something, or something to it. */

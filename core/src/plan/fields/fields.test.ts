@@ -4,7 +4,7 @@ import { assertPlan, planFields, sessionFields } from '../plan-document.js';
 import { readPlan } from '../read-plan.js';
 import { planFromTemplate } from '../stack-templates.js';
 import { checkPart } from './check-part.js';
-import { choice, flag, key, list, mostOf, number, optional, orNull, part, rangeOf, record, text, type FieldTable } from './field.js';
+import { choice, day, flag, key, list, mostOf, number, optional, orNull, part, rangeOf, record, text, type FieldTable } from './field.js';
 import { initialPart } from './initial.js';
 import { partSchema } from './json-schema.js';
 
@@ -12,7 +12,7 @@ const fields = {
   size: number('Size', 'mm', [1, 10], { initial: 5, zeroCode: 'zero-thickness' }),
   count: number('How many', '', [0, 4], { whole: true, initial: 1 }),
   word: text('Word', 5, { initial: 'abc' }),
-  date: text('Day', 10, { initial: '2026-01-02', pattern: { source: '^\\d{4}-\\d{2}-\\d{2}$', words: 'a date' } }),
+  date: day('Day', '2026-01-02'),
   kind: choice('Kind', ['a', 'b'], 'a', { b: 'the other' }),
   table: key('Program', [{ id: 'p', name: 'Paste' }], 'p'),
   on: flag('On', true),
@@ -78,7 +78,10 @@ test.each<[string, object, string, string]>([
   ['a text too short', { word: '' }, 'bad-document', 'word: got "", expected a text of 1 to 5 characters'],
   ['a text too long', { word: 'abcdef' }, 'bad-document', 'word: got "abcdef"'],
   ['a text that is a number', { word: 3 }, 'bad-document', 'word: got 3'],
-  ['a date that is none', { date: '2026-1-2' }, 'bad-document', 'day: got "2026-1-2", expected a date'],
+  ['a date that is none', { date: '2026-1-2' }, 'bad-document', 'day: got "2026-1-2", expected a text of 10 to 10'],
+  ['the 31st of February', { date: '2026-02-31' }, 'bad-document', 'day: got "2026-02-31", expected a day of the calendar'],
+  ['a month 99', { date: '9999-99-99' }, 'bad-document', 'expected a day of the calendar'],
+  ['a week date', { date: '2026-W05-1' }, 'bad-document', 'expected a day of the calendar'],
   ['an unknown choice', { kind: 'c' }, 'bad-document', 'kind: got "c", expected one of a, b'],
   ['an unknown key of a table', { table: 'q' }, 'unknown-material', 'program: got "q", expected one of p'],
   ['a flag that is a word', { on: 'yes' }, 'bad-document', 'on: got "yes", expected yes or no'],
@@ -135,7 +138,7 @@ test('the JSON Schema says the same', () => {
   expect(schema.required).toEqual(Object.keys(fields).filter((one) => one !== 'left' && one !== 'versions'));
   expect(schema.properties.size).toEqual({ title: 'Size', type: 'number', minimum: 1, maximum: 10, description: 'mm' });
   expect(schema.properties.count).toEqual({ title: 'How many', type: 'integer', minimum: 0, maximum: 4 });
-  expect(schema.properties.date).toEqual({ title: 'Day', type: 'string', minLength: 1, maxLength: 10, pattern: '^\\d{4}-\\d{2}-\\d{2}$' });
+  expect(schema.properties.date).toEqual({ title: 'Day', type: 'string', minLength: 10, maxLength: 10, format: 'date' });
   expect(schema.properties.kind).toEqual({ title: 'Kind', enum: ['a', 'b'] });
   expect(schema.properties.on).toEqual({ title: 'On', type: 'boolean' });
   expect(schema.properties.maybe).toEqual({

@@ -26,7 +26,7 @@ function shapeSchema(shape: FieldShape): JsonSchema {
       return { type: shape.whole ? 'integer' : 'number', minimum: min, maximum: max, ...(unit === '' ? {} : { description: unit }) };
     }
     case 'text':
-      return { type: 'string', minLength: shape.least, maxLength: shape.most, ...(shape.pattern ? { pattern: shape.pattern.source } : {}) };
+      return { type: 'string', minLength: shape.least, maxLength: shape.most, ...(shape.day ? { format: 'date' } : {}) };
     case 'choice':
       return { enum: shape.choices };
     case 'flag':

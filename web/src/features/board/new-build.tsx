@@ -8,6 +8,7 @@ import { problemOf } from '../../api/problem';
 import { Dialog } from '../../shared/dialog';
 import { useUnits } from '../../shared/use-units';
 import { comingMonday } from '../../shared/dates';
+import { newId } from '../../shared/new-id';
 
 interface NewBuildForm {
   name: string;
@@ -31,7 +32,7 @@ const FIELDS: readonly (readonly (keyof NewBuildForm)[])[] = [
 export function NewBuild({ onClose }: { onClose: () => void }) {
   const units = useUnits();
   const [step, setStep] = useState(0);
-  const [id] = useState(() => crypto.randomUUID());
+  const [id] = useState(() => newId());
   const [create, { error, isLoading }] = useCreateBuildMutation();
   const navigate = useNavigate();
   const form = useForm<NewBuildForm>({

@@ -1,14 +1,15 @@
 import type { PlanLayer } from '@pentimento/core/plan';
+import { newId } from '../../shared/new-id';
 
 /** A gel coat film as a first layer from nothing. */
 export function filmLayer(): PlanLayer {
-  return { id: crypto.randomUUID(), name: 'Gel coat', role: 'gelcoat', cardId: 'gelcoat_iso', catalystPct: 2, wetFilmUm: 600, laminate: null };
+  return { id: newId(), name: 'Gel coat', role: 'gelcoat', cardId: 'gelcoat_iso', catalystPct: 2, wetFilmUm: 600, laminate: null };
 }
 
 /** Plies of mat in general resin. */
 export function laminateLayer(): PlanLayer {
   return {
-    id: crypto.randomUUID(),
+    id: newId(),
     name: 'Mat',
     role: 'bulk',
     cardId: 'iso_lam',

@@ -26,6 +26,7 @@ import { NumberCell } from '../../shared/number-cell';
 import { UnitCell } from '../../shared/unit-cell';
 import { useUnits } from '../../shared/use-units';
 import { filmLayer, laminateLayer } from './new-layer';
+import { newId } from '../../shared/new-id';
 
 interface StackTableProps {
   readonly plan: PlanDocument;
@@ -81,7 +82,7 @@ export const StackTable = memo(function StackTable({ plan, cards, readOnly, onEd
                 onClick={() => {
                   onEdit(
                     addSession(plan, {
-                      id: crypto.randomUUID(),
+                      id: newId(),
                       name: `Session ${String(nextNumber)}`,
                       layers: [plan.sessions.length === 0 ? filmLayer() : laminateLayer()],
                     }),

@@ -5,6 +5,7 @@ import { useNavigate } from 'react-router';
 import { useFinishBuildMutation, type Build } from '../../api/api';
 import { problemOf } from '../../api/problem';
 import { Dialog } from '../../shared/dialog';
+import { newId } from '../../shared/new-id';
 
 const HANDS = [
   ['left', 'Left'],
@@ -16,7 +17,7 @@ const HANDS = [
 export function FinishDialog({ build, worst, onClose }: { build: Build; worst: VerdictLevel; onClose: () => void }) {
   const [hand, setHand] = useState<(typeof HANDS)[number][0] | null>(null);
   const [releaseProgramId, setProgram] = useState(releasePrograms[0].id);
-  const [moldId] = useState(() => crypto.randomUUID());
+  const [moldId] = useState(() => newId());
   const [finish, { error, isLoading }] = useFinishBuildMutation();
   const navigate = useNavigate();
   const planned = build.current.plan.intake?.hand ?? 'none';

@@ -4,6 +4,7 @@ import { useAppDispatch } from '../../app/store';
 import { Dialog } from '../../shared/dialog';
 import { NoteField } from './note-field';
 import { queued } from '../outbox/outbox-slice';
+import { newId } from '../../shared/new-id';
 
 const EASE = [
   [1, 'Fell out'],
@@ -19,9 +20,7 @@ export function LogPull({ mold, caution, onClose }: { mold: Mold; caution: strin
   const personId = useWhoQuery().data?.person?.id ?? '';
   const [note, setNote] = useState('');
   const log = (ease: number | null): void => {
-    dispatch(
-      queued({ kind: 'pull', moldId: mold.id, personId, body: { id: crypto.randomUUID(), at: new Date().toISOString(), ease, note: note.trim() } }),
-    );
+    dispatch(queued({ kind: 'pull', moldId: mold.id, personId, body: { id: newId(), at: new Date().toISOString(), ease, note: note.trim() } }));
     onClose();
   };
   return (

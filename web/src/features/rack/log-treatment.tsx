@@ -5,6 +5,7 @@ import { useAppDispatch } from '../../app/store';
 import { Dialog } from '../../shared/dialog';
 import { NoteField } from './note-field';
 import { queued } from '../outbox/outbox-slice';
+import { newId } from '../../shared/new-id';
 
 /** A coat or a full treatment, by whoever is signed in, now. */
 export function LogTreatment({ mold, onClose }: { mold: Mold; onClose: () => void }) {
@@ -18,7 +19,7 @@ export function LogTreatment({ mold, onClose }: { mold: Mold; onClose: () => voi
         kind: 'treatment',
         moldId: mold.id,
         personId,
-        body: { id: crypto.randomUUID(), at: new Date().toISOString(), kind, note: note.trim() },
+        body: { id: newId(), at: new Date().toISOString(), kind, note: note.trim() },
       }),
     );
     onClose();

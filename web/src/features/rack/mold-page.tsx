@@ -13,6 +13,7 @@ import { Refusals } from './refusals';
 import { CycleRows } from './spine';
 import { useMoldViews, type MoldView } from './use-service';
 import { dateText } from '../../shared/dates';
+import { newId } from '../../shared/new-id';
 
 /** A mold's logbook: what is due, strokes by cycle, ease of release, every record. */
 export function MoldPage() {
@@ -198,7 +199,7 @@ function Records({ mold }: { mold: Mold }) {
                     type="button"
                     className="btn btn-ghost btn-xs whitespace-nowrap"
                     disabled={isLoading}
-                    onClick={() => void undo({ moldId: mold.id, pullId: row.id, body: { id: crypto.randomUUID(), note: '' } })}
+                    onClick={() => void undo({ moldId: mold.id, pullId: row.id, body: { id: newId(), note: '' } })}
                   >
                     Take back
                   </button>

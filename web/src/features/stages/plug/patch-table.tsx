@@ -20,6 +20,7 @@ import { cells } from '../../../shared/cells';
 import { AddButton, EditTable } from '../../../shared/edit-table';
 import { ChoiceCell, Part, wordOptions } from '../../../shared/fields';
 import { useUnits } from '../../../shared/use-units';
+import { newId } from '../../../shared/new-id';
 
 const FLANGE_MM = 60;
 const MOST_PATCHES = mostOf(planFields.patches);
@@ -56,7 +57,7 @@ export function PatchTable({ plan, onEdit }: { plan: PlanDocument; onEdit: (plan
   };
   const add = (shape: PatchShape): void => {
     const fresh: Patch = {
-      id: crypto.randomUUID(),
+      id: newId(),
       name: shape === 'flange strip' ? 'Flange' : 'Patch',
       place: 'flat',
       count: 1,

@@ -1,6 +1,7 @@
 import { mostOf, releaseFields, releaseZoneFields, type ReleasePlan, type ReleaseZone } from '@pentimento/core/plan';
 import { AddButton, EditTable } from '../../../shared/edit-table';
 import { cells } from '../../../shared/cells';
+import { newId } from '../../../shared/new-id';
 
 /** Zones of the plug, each with what is there and what it gets. */
 export function ZoneTable({ release, onChange }: { release: ReleasePlan; onChange: (release: ReleasePlan) => void }) {
@@ -33,7 +34,7 @@ export function ZoneTable({ release, onChange }: { release: ReleasePlan; onChang
           disabled={zones.length >= mostOf(releaseFields.zones)}
           onAdd={() => {
             const name = `Zone ${String(zones.length + 1)}`;
-            const fresh: ReleaseZone = { id: crypto.randomUUID(), name, areaM2: 0.1, programId: zones[0].programId, already: 'bare' };
+            const fresh: ReleaseZone = { id: newId(), name, areaM2: 0.1, programId: zones[0].programId, already: 'bare' };
             onChange({ ...release, zones: [...zones, fresh] });
           }}
         >

@@ -5,6 +5,7 @@ import { cells } from '../../../shared/cells';
 import { Part } from '../../../shared/fields';
 import { LevelMark } from '../../../shared/level-mark';
 import { useUnits } from '../../../shared/use-units';
+import { newId } from '../../../shared/new-id';
 
 const LEVEL: Record<DemoldGrade, 'ok' | 'care' | 'stop'> = { easy: 'ok', careful: 'ok', hard: 'care', split: 'stop' };
 /** Faces along the pull, as measured: draft, depth, undercut, tightest inside radius. */
@@ -50,7 +51,7 @@ export function FacesPart({ design, onChange }: { design: MoldDesign; onChange: 
           disabled={faces.length >= mostOf(designFields.faces)}
           onAdd={() => {
             const name = `Face ${String(faces.length + 1)}`;
-            const fresh: PullFace = { id: crypto.randomUUID(), name, draftDeg: 3, depthMm: 100, undercutMm: 0, radiusMm: 6 };
+            const fresh: PullFace = { id: newId(), name, draftDeg: 3, depthMm: 100, undercutMm: 0, radiusMm: 6 };
             onChange({ ...design, faces: [...faces, fresh] });
           }}
         >

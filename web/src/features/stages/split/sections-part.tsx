@@ -15,6 +15,7 @@ import { AddButton } from '../../../shared/edit-table';
 import { cells } from '../../../shared/cells';
 import { Part } from '../../../shared/fields';
 import { BoltDrawing } from './bolt-drawing';
+import { newId } from '../../../shared/new-id';
 
 interface SectionsPartProps {
   readonly plan: PlanDocument;
@@ -87,7 +88,7 @@ export function SectionsPart({ plan, design, onChange, onEdit }: SectionsPartPro
         <AddButton
           disabled={sections.length >= mostOf(designFields.sections)}
           onAdd={() => {
-            onChange({ ...design, sections: [...sections, { id: crypto.randomUUID(), name: `Section ${String(sections.length + 1)}` }] });
+            onChange({ ...design, sections: [...sections, { id: newId(), name: `Section ${String(sections.length + 1)}` }] });
           }}
         >
           section
@@ -97,7 +98,7 @@ export function SectionsPart({ plan, design, onChange, onEdit }: SectionsPartPro
           onAdd={() => {
             const [first, second] = sections.slice(-2);
             const name = `Parting ${String(partings.length + 1)}`;
-            const line = { id: crypto.randomUUID(), name, firstSectionId: first.id, secondSectionId: second.id, lengthMm: design.longestSideMm };
+            const line = { id: newId(), name, firstSectionId: first.id, secondSectionId: second.id, lengthMm: design.longestSideMm };
             onChange({ ...design, partings: [...partings, line] });
           }}
         >
