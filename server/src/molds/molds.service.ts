@@ -1,7 +1,7 @@
 import { addMinutes, isAfter } from 'date-fns';
 import { Injectable } from '@nestjs/common';
 import { InjectRepository } from '@nestjs/typeorm';
-import { DataSource, Repository, type EntityTarget, type ObjectLiteral } from 'typeorm';
+import { DataSource, Repository, type EntityTarget } from 'typeorm';
 import { notFound, ProblemException } from '../errors/problem.js';
 import type { Person } from '../people/person.entity.js';
 import { Mold } from './mold.entity.js';

@@ -29,7 +29,7 @@ describe('records and numbers that hold', () => {
 
   test('a pull, a treatment, an undo sent again is the same one; the same id saying something else is 409', async () => {
     const agent = await shop.signedIn();
-    const [{ id: moldId, pulls }] = (await agent.get('/api/molds')).body;
+    const [{ id: moldId, pulls }]: { id: string; pulls: { id: string }[] }[] = (await agent.get('/api/molds')).body;
     const pull = { id: randomUUID(), at: '2026-11-20T10:00:00.000Z', ease: 2, note: '' };
     const post = (path: string, body: object, status: number) => agent.post(`/api/molds/${moldId}/${path}`).send(body).expect(status);
     await post('pulls', pull, 201);
