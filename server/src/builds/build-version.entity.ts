@@ -9,6 +9,8 @@ export class BuildVersion {
   @PrimaryColumn('int') number: number;
   /** As it was saved, in the format of its time */
   @Column('jsonb', { name: 'plan' }) stored: object;
+  /** Made by the client for one save, however often it is sent; null: saved before there were any */
+  @Column('uuid', { name: 'save_id', nullable: true }) saveId: string | null;
   @Column('text') note: string;
   @Column('uuid', { name: 'made_by' }) madeById: string;
   @ManyToOne(() => Person) @JoinColumn({ name: 'made_by' }) madeBy: Relation<Person>;

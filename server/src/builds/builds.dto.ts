@@ -44,6 +44,8 @@ export class NewBuildDto {
 export class NewVersionDto {
   /** The version that was edited; a newer one on record refuses the save */
   @NumberField(VERSION, { integer: true }) baseVersion: number;
+  /** Of this save; the same again answers with what the first one stored */
+  @IdField({ optional: true }) saveId?: string;
   @TextField(300, { minLength: 0 }) note: string;
   @PartField(() => PlanDocumentDto) plan: PlanDocumentDto;
 }

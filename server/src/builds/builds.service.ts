@@ -4,9 +4,10 @@ import { evaluatePlan } from '@pentimento/core/judging';
 import { keepCardVersions, type PlanDocument } from '@pentimento/core/plan';
 import { DataSource, Repository, type EntityManager } from 'typeorm';
 import { CardsService } from '../cards/cards.service.js';
-import { notFound, ProblemException } from '../errors/problem.js';
+import { idTaken, notFound, ProblemException } from '../errors/problem.js';
 import { nextMoldNumber } from '../molds/mold-number.js';
 import { Mold } from '../molds/mold.entity.js';
+import { sameJson } from '../wire/same-json.js';
 import type { Person } from '../people/person.entity.js';
 import { Build } from './build.entity.js';
 import { BuildVersion } from './build-version.entity.js';
@@ -66,7 +67,13 @@ export class BuildsService {
         .orIgnore()
         .returning('id')
         .execute();
-      if (!Array.isArray(inserted.raw) || inserted.raw.length === 0) return;
+      if (!Array.isArray(inserted.raw) || inserted.raw.length === 0) {
+        const first = await tx.findOneOrFail(BuildVersion, { where: { buildId: input.id, number: 1 } });
+        const kept = await tx.findOneByOrFail(Build, { id: input.id });
+        if (kept.name !== input.name || kept.part !== input.part || first.note !== input.note || !samePlan(first.stored, plan))
+          throw idTaken('build');
+        return;
+      }
       await tx.insert(BuildVersion, { buildId: input.id, number: 1, stored: plan, note: input.note, madeById: by.id, madeAt: now });
     });
     return this.get(input.id);
@@ -77,11 +84,12 @@ export class BuildsService {
     const plan = await this.sound(input.plan);
     await this.database.transaction(async (tx) => {
       const build = await lockBuild(tx, buildId);
+      if (input.saveId !== undefined && (await sentBefore(tx, { buildId, saveId: input.saveId, note: input.note, plan }))) return;
       if (build.status === 'finished') throw new ProblemException(409, 'finished', 'This build became a mold. Its plan stays as it was built.');
       if (build.currentVersion !== input.baseVersion) throw await staleVersion(tx, build);
       const number = build.currentVersion + 1;
       const now = new Date();
-      await tx.insert(BuildVersion, { buildId, number, stored: plan, note: input.note, madeById: by.id, madeAt: now });
+      await tx.insert(BuildVersion, { buildId, number, saveId: input.saveId ?? null, stored: plan, note: input.note, madeById: by.id, madeAt: now });
       await tx.update(Build, { id: buildId }, { currentVersion: number, changedAt: now });
     });
     return this.get(buildId);
@@ -135,6 +143,19 @@ export class BuildsService {
     const mold = await tx.findOne(Mold, { where: { buildId: build.id }, select: { id: true } });
     return { build, version, moldId: mold?.id ?? null };
   }
+}
+
+/** Versions of cards that the sender left open may have moved on between two tries. */
+function samePlan(stored: object, sent: PlanDocument): boolean {
+  return sameJson({ ...stored, cardVersions: null }, { ...sent, cardVersions: null });
+}
+
+/** Whether this save is stored already. */
+async function sentBefore(tx: EntityManager, sent: { buildId: string; saveId: string; note: string; plan: PlanDocument }): Promise<boolean> {
+  const kept = await tx.findOneBy(BuildVersion, { saveId: sent.saveId });
+  if (!kept) return false;
+  if (kept.buildId === sent.buildId && kept.note === sent.note && samePlan(kept.stored, sent.plan)) return true;
+  throw idTaken('save');
 }
 
 async function lockBuild(tx: EntityManager, id: string): Promise<Build> {

@@ -39,6 +39,42 @@ describe('builds', () => {
     expect((await ada.get(`/api/builds/${id}/versions/1`)).body.plan.areaM2).toBe(1);
   });
 
+  test('a save sent twice because its answer was lost is stored once and answers the same; another under its id is 409', async () => {
+    const agent = await shop.signedIn();
+    const id = randomUUID();
+    await agent.post('/api/builds').send(newBuild(id));
+    const save = { baseVersion: 1, saveId: randomUUID(), note: 'bigger', plan: { ...plan, areaM2: 2 } };
+    const answers = await Promise.all(Array.from({ length: 4 }, () => agent.post(`/api/builds/${id}/versions`).send(save)));
+    expect(answers.map(({ status }) => status)).toEqual([201, 201, 201, 201]);
+    for (const { body } of answers) expect(body).toEqual(answers[0].body);
+    expect((await agent.get(`/api/builds/${id}/versions`)).body).toHaveLength(2);
+    for (const change of [{ note: 'other' }, { plan: { ...plan, areaM2: 3 } }])
+      expect(
+        (
+          await agent
+            .post(`/api/builds/${id}/versions`)
+            .send({ ...save, ...change })
+            .expect(409)
+        ).body.code,
+      ).toBe('id-taken');
+    const other = randomUUID();
+    await agent.post('/api/builds').send(newBuild(other));
+    await agent.post(`/api/builds/${other}/versions`).send(save).expect(409);
+  });
+
+  test('a build posted again says the same, or is refused', async () => {
+    const agent = await shop.signedIn();
+    const id = randomUUID();
+    await agent.post('/api/builds').send(newBuild(id)).expect(201);
+    for (const change of [{ name: 'Other' }, { part: 'Other' }, { note: 'Other' }, { plan: { ...plan, areaM2: 2 } }]) {
+      const { body } = await agent
+        .post('/api/builds')
+        .send({ ...newBuild(id), ...change })
+        .expect(409);
+      expect(body.code).toBe('id-taken');
+    }
+  });
+
   test('of ten saves at the same moment exactly one wins', async () => {
     const agent = await shop.signedIn();
     const id = randomUUID();

@@ -4,7 +4,8 @@ import { objectionsTo, standInReadings, type LoggerReading } from '@pentimento/c
 import { resinCardOf } from '@pentimento/core/materials';
 import { Repository } from 'typeorm';
 import { CardsService } from '../cards/cards.service.js';
-import { notFound, ProblemException } from '../errors/problem.js';
+import { idTaken, notFound, ProblemException } from '../errors/problem.js';
+import { sameJson } from '../wire/same-json.js';
 import type { Person } from '../people/person.entity.js';
 import { CupTest } from './cup-test.entity.js';
 import { evenLog } from './even-log.js';
@@ -32,7 +33,10 @@ export class CupTestsService {
       .values({ id: input.id, cardId, test: input.test, source: input.source, note: input.note, madeById: by.id, madeAt: new Date() })
       .orIgnore()
       .execute();
-    return this.tests.findOneOrFail({ where: { id: input.id }, relations: { madeBy: true } });
+    const kept = await this.tests.findOneOrFail({ where: { id: input.id }, relations: { madeBy: true } });
+    if (kept.cardId !== cardId || kept.source !== input.source || kept.note !== input.note || !sameJson(kept.test, input.test))
+      throw idTaken('cup test');
+    return kept;
   }
 
   /** What the stand-in device would read. */

@@ -2,7 +2,8 @@ import { Injectable } from '@nestjs/common';
 import { InjectRepository } from '@nestjs/typeorm';
 import { Repository } from 'typeorm';
 import { BuildsService } from '../builds/builds.service.js';
-import { notFound, ProblemException } from '../errors/problem.js';
+import { idTaken, notFound, ProblemException } from '../errors/problem.js';
+import { sameJson } from '../wire/same-json.js';
 import type { Person } from '../people/person.entity.js';
 import { evenLog } from './even-log.js';
 import { LaminateRecord } from './laminate-record.entity.js';
@@ -37,6 +38,10 @@ export class LaminateRecordsService {
       .values({ ...input, cardId, madeById: by.id, madeAt: new Date() })
       .orIgnore()
       .execute();
-    return this.records.findOneOrFail({ where: { id: input.id }, relations: { madeBy: true, version: true } });
+    const kept = await this.records.findOneOrFail({ where: { id: input.id }, relations: { madeBy: true, version: true } });
+    const { buildId, buildVersion, sessionIndex, heightM, note, log } = kept;
+    if (kept.cardId !== cardId || !sameJson({ id: kept.id, buildId, buildVersion, sessionIndex, heightM, note, log }, input))
+      throw idTaken('laminate record');
+    return kept;
   }
 }

@@ -4,13 +4,14 @@ import { SteadyClient } from './steady-client.js';
 import { FirstSlice1795430400000 } from './migrations/1795430400000-first-slice.js';
 import { CardsAndCupTests1795440000000 } from './migrations/1795440000000-cards-and-cup-tests.js';
 import { LaminateRecords1795450000000 } from './migrations/1795450000000-laminate-records.js';
+import { SaveId1795460000000 } from './migrations/1795460000000-save-id.js';
 
 export function dataSourceOptions(url: string): DataSourceOptions {
   return {
     type: 'postgres',
     url,
     entities,
-    migrations: [FirstSlice1795430400000, CardsAndCupTests1795440000000, LaminateRecords1795450000000],
+    migrations: [FirstSlice1795430400000, CardsAndCupTests1795440000000, LaminateRecords1795450000000, SaveId1795460000000],
     synchronize: false,
     extra: { Client: SteadyClient },
   };

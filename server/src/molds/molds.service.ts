@@ -2,7 +2,7 @@ import { addMinutes, isAfter } from 'date-fns';
 import { Injectable } from '@nestjs/common';
 import { InjectRepository } from '@nestjs/typeorm';
 import { DataSource, Repository, type EntityTarget } from 'typeorm';
-import { notFound, ProblemException } from '../errors/problem.js';
+import { idTaken, notFound, ProblemException } from '../errors/problem.js';
 import type { Person } from '../people/person.entity.js';
 import { Mold } from './mold.entity.js';
 import type { MoldDto, NewPullDto, NewTreatmentDto, PullDto, TreatmentDto, UndoPullDto } from './molds.dto.js';
@@ -82,8 +82,7 @@ export class MoldsService {
     // A counter-entry gets the server's moment, which differs from try to try.
     const told = Object.entries(record).filter(([key]) => key !== 'at' || record.reverses === undefined || record.reverses === null);
     const same = told.every(([key, value]) => sameValue(value, Reflect.get(kept, key)));
-    if (!same)
-      throw new ProblemException(409, 'id-taken', 'A record with this id is kept already and says something else. Log it again as a new one.');
+    if (!same) throw idTaken('record');
   }
 }
 

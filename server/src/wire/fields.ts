@@ -87,7 +87,11 @@ export function PatternField(pattern: RegExp, message: string): PropertyDecorato
 }
 
 export function IdField(options: FieldOptions = {}): PropertyDecorator {
-  return applyDecorators(ApiProperty({ type: String, format: 'uuid', nullable: options.nullable }), ...gate(options), IsUUID());
+  return applyDecorators(
+    ApiProperty({ type: String, format: 'uuid', nullable: options.nullable, required: !options.optional }),
+    ...gate(options),
+    IsUUID(),
+  );
 }
 
 export function ChoiceField(choices: readonly (string | number)[], options: FieldOptions = {}): PropertyDecorator {

@@ -980,6 +980,8 @@ export interface components {
         };
         NewVersionDto: {
             baseVersion: number;
+            /** Format: uuid */
+            saveId?: string;
             note: string;
             plan: components["schemas"]["PlanDocumentDto"];
         };

@@ -3,6 +3,7 @@ import { useRef, useState } from 'react';
 import { useBuildQuery, useSaveVersionMutation, type Build, type Card } from '../../api/api';
 import { problemOf, type Problem } from '../../api/problem';
 import { useAppDispatch } from '../../app/store';
+import { newId } from '../../shared/new-id';
 import { dropped, rebased, type PlanState } from '../plan/plan-slice';
 
 export interface Save {
@@ -20,11 +21,15 @@ export function useSave(build: Build, plan: PlanState, present: PlanDocument, ca
   const [problem, setProblem] = useState<Problem | null>(null);
   const dispatch = useAppDispatch();
   const newest = useRef<Build | null>(null);
+  /** One id for one plan on one version, however often its answer is lost on the way */
+  const attempt = useRef<{ readonly key: string; readonly id: string } | null>(null);
 
   const run = async (note: string, onTop: boolean): Promise<void> => {
     const baseVersion = onTop && newest.current ? newest.current.current.number : plan.baseVersion;
     const kept = keepCardVersions(present, cards);
-    const result = await saveVersion({ id: build.id, body: { baseVersion, note, plan: kept } });
+    const key = JSON.stringify([baseVersion, note, kept]);
+    if (attempt.current?.key !== key) attempt.current = { key, id: newId() };
+    const result = await saveVersion({ id: build.id, body: { baseVersion, saveId: attempt.current.id, note, plan: kept } });
     if (result.data) {
       dispatch(rebased({ baseVersion: result.data.current.number, saved: kept }));
       setProblem(null);
