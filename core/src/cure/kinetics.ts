@@ -43,7 +43,18 @@ const tables = new Map<string, RateTable>();
 const MOST_TABLES = 48;
 
 /** Tables depend on seven numbers of a card only, so that a batch that is faster or hotter shares its card's. */
+/** The same card again and again: its table without asking for the numbers. */
+const tableOfCard = new WeakMap<KineticCard, RateTable>();
+
 function tableOf(card: KineticCard): RateTable {
+  const known = tableOfCard.get(card);
+  if (known) return known;
+  const table = sharedTable(card);
+  tableOfCard.set(card, table);
+  return table;
+}
+
+function sharedTable(card: KineticCard): RateTable {
   const key = [card.E1, card.E2, card.t_ind_min === undefined ? 0 : card.Ez, card.Tg0, card.Tg1, card.lam, card.dTv].join(' ');
   const known = tables.get(key);
   if (known) return known;

@@ -6,21 +6,36 @@ import { stiffnessLeft } from './stiffness-left.js';
 
 /** How strongly the bulk's fiber pattern shows through the skin, against a usual build. */
 export interface PrintIndex {
-  /** 1: a stiff 0.6 mm gel coat and 1 mm skin under a bulk that shrinks 0.3 % */
+  /** 1: a stiff 0.6 mm gel coat and 1 mm skin under a bulk that shrinks 0.3 % and cools no more */
   readonly index: number;
   /** Bending stiffness of the skin while the bulk shrinks, per width [N·m] */
   readonly skinStiffness: number;
-  /** Shrink of the first bulk layer [-] */
+  /** What the first bulk layer shrinks by curing and by cooling [-] */
   readonly bulkShrink: number;
   /** Share of its stiffness that the softest skin layer keeps at its own peak, and which that is */
   readonly softest: { readonly name: string; readonly left: number };
 }
 
-const REFERENCE_SHRINK = 0.003;
-const REFERENCE_SKIN = bendingStiffness([
-  { modulusPa: 3.5e9 / (1 - 0.38), thicknessM: 0.6e-3 },
-  { modulusPa: 7e9 / (1 - 0.33), thicknessM: 1e-3 },
-]);
+/** Length of the fiber pattern, and the height over which the bulk shrinks away beneath it [m] (typical, assumed). */
+const PATTERN_M = 5e-3;
+const SOURCE_M = 0.15e-3;
+const WAVE = (2 * Math.PI) / PATTERN_M;
+
+/** Depth that shows: the source behind a skin plate bedded on the bulk, w = A(s)/(1 + D q⁴/k), k = E q/(2(1 − ν²)) [m]. It saturates. */
+export function printDepthM(shrink: number, skinStiffness: number, bulkPa: number): number {
+  const bed = (bulkPa * WAVE) / (2 * (1 - POISSON ** 2));
+  return (SOURCE_M * shrink) / (1 + (skinStiffness * WAVE ** 4) / bed);
+}
+
+const POISSON = 0.33;
+const REFERENCE_M = printDepthM(
+  0.003,
+  bendingStiffness([
+    { modulusPa: 3.5e9 / (1 - 0.38), thicknessM: 0.6e-3 },
+    { modulusPa: 7e9 / (1 - 0.33), thicknessM: 1e-3 },
+  ]),
+  7e9,
+);
 
 interface Plate {
   readonly modulusPa: number;
@@ -42,14 +57,14 @@ export function bendingStiffness(plates: readonly Plate[]): number {
 }
 
 /**
- * Print-through index: shrink of the bulk over the bending stiffness of what lies between it and the plug, relative to a usual
- * build. Each skin layer's stiffness is taken at its own peak while the bulk cures and at its cure of that moment: a skin that
- * goes over its glass transition prints.
+ * Print-through index: what the first bulk layer (putty and paste are bulk) shrinks and cools, behind the skin's bending stiffness, relative
+ * to a usual build. Each skin layer's stiffness is taken at its own hottest moment while the bulk cures: one that goes over its glass
+ * transition prints.
  * @returns null without a skin or without bulk
  * @see docs/physics.md
  */
 export function printIndex(placed: readonly PlacedLayer[], result: GrowthResult, layers: readonly SettingLayer[]): PrintIndex | null {
-  const firstBulk = placed.findIndex(({ planLayer }) => planLayer.role === 'bulk');
+  const firstBulk = placed.findIndex(({ planLayer }) => planLayer.role === 'bulk' || planLayer.role === 'core');
   if (firstBulk < 1) return null;
   const fromS = result.input.sessions[placed[firstBulk].outcome.sessionIndex].startS;
   const skin = placed.slice(0, firstBulk).map((layer, i) => {
@@ -58,10 +73,11 @@ export function printIndex(placed: readonly PlacedLayer[], result: GrowthResult,
     return { name: layer.planLayer.name, left, modulusPa: layers[i].modulusPa * left, thicknessM: layers[i].thicknessM };
   });
   const skinStiffness = bendingStiffness(skin);
-  const bulkShrink = -layers[firstBulk].cureStrain;
+  const bulk = layers[firstBulk];
+  const bulkShrink = Math.max(0, -bulk.cureStrain - bulk.coolingStrain);
   const softest = skin.reduce((least, one) => (one.left < least.left ? one : least));
   return {
-    index: (bulkShrink / REFERENCE_SHRINK) * (REFERENCE_SKIN / skinStiffness),
+    index: printDepthM(bulkShrink, skinStiffness, placed[firstBulk].card.set.modulusPa) / REFERENCE_M,
     skinStiffness,
     bulkShrink,
     softest: { name: softest.name, left: softest.left },

@@ -13,6 +13,7 @@ import {
   type ValueOrigin,
 } from '../materials/material-card.js';
 import { isRecord, type Json } from './json-read.js';
+import { fromCsvCell } from './csv.js';
 
 /** A file of cards, as exported and imported. */
 export interface CardFile {
@@ -130,7 +131,7 @@ export function cardsFromRows(rows: readonly (readonly string[])[], known: reado
   const header = rows.at(0)?.map((cell) => cell.trim().toLowerCase()) ?? [];
   const at = (row: readonly string[], column: (typeof COLUMNS)[number]): string => {
     const index = header.indexOf(column);
-    return index < 0 ? '' : (row.at(index)?.trim() ?? '');
+    return index < 0 ? '' : fromCsvCell(row.at(index) ?? '').trim();
   };
   for (const column of ['card', 'key', 'value', 'origin'] as const) {
     if (!header.includes(column)) bad('list of cards, heading', header.join(', '), `columns ${COLUMNS.join(', ')}`);

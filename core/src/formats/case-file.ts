@@ -21,6 +21,23 @@ export interface ParsedCase {
   readonly growth: GrowthCase;
   readonly probes: readonly CaseProbe[];
   readonly probeTimesS: readonly number[];
+  /** Mechanics of every laid layer, bottom first, and the moment of demolding; null: the case does not say */
+  readonly setting: CaseSetting | null;
+}
+
+/** What a case says of how its layers set. */
+export interface CaseSetting {
+  readonly demoldS: number;
+  readonly layers: readonly Mechanics[];
+}
+
+/** Keys of a case's `set`, in SI. */
+export interface Mechanics {
+  /** Plate modulus of full cure, E/(1−ν) [Pa] */
+  readonly endPa: number;
+  readonly shrink: number;
+  readonly lowProfile: { readonly shrink: number; readonly fromC: number } | null;
+  readonly expansion: number;
 }
 
 /**
@@ -57,6 +74,7 @@ export function readCase(json: unknown): ParsedCase {
       file.probe_times_h === undefined
         ? []
         : listAt(file.probe_times_h, 'probe_times_h').map((t, i) => numberAt(t, `probe_times_h[${String(i)}]`) * 3600),
+    setting: file.set === undefined || file.demold_h === undefined ? null : readSetting(file.set, file.demold_h, file.sessions),
   };
 }
 
@@ -158,6 +176,28 @@ function readPly(value: Json, at: string, cards: Readonly<Record<string, Kinetic
     glassW,
     catalystPct: ply.cat_pct === undefined || ply.cat_pct === null ? null : numberAt(ply.cat_pct, `${at}.cat_pct`),
   };
+}
+
+/** Mechanics by resin, given to each ply of the sessions in their order. */
+function readSetting(set: Json, demoldH: Json, sessions: Json): CaseSetting {
+  const known = readOwn(set, 'set', (value, at): Mechanics => {
+    const said = recordAt(value, at);
+    const number = (key: string): number => numberAt(said[key], `${at}.${key}`);
+    const warm = said.S_act !== undefined && said.S_act !== null;
+    return {
+      endPa: (number('E_GPa') * 1e9) / (1 - number('nu')),
+      shrink: number('S'),
+      lowProfile: warm ? { shrink: number('S_act'), fromC: number('act_C') } : null,
+      expansion: number('aI'),
+    };
+  });
+  const layers = listAt(sessions, 'sessions').flatMap((session, s) =>
+    listAt(recordAt(session, `sessions[${String(s)}]`).plies, `sessions[${String(s)}].plies`).map((ply, p) => {
+      const at = `sessions[${String(s)}].plies[${String(p)}]`;
+      return pick(known, textAt(recordAt(ply, at).resin, `${at}.resin`), 'unknown-card', `set for ${at}.resin`);
+    }),
+  );
+  return { demoldS: numberAt(demoldH, 'demold_h') * 3600, layers };
 }
 
 function readProbe(value: Json, i: number): CaseProbe {

@@ -11,7 +11,9 @@ export interface LayerReport {
   readonly t_peak_h: number;
   readonly depth_below_final_top_at_that_time_mm: number;
   readonly height_in_layer_mm: number;
+  /** Gel of the layer's middle, and of its first cell */
   readonly gel_h?: number | null;
+  readonly gel_first_h?: number | null;
   readonly alpha_end_mean?: number;
   readonly alpha_end_min?: number;
   readonly alpha_end_max?: number;
@@ -31,12 +33,18 @@ export interface CaseReport {
   readonly energy_residual_J_m2: number;
   readonly reaction_heat_J_m2: number;
   readonly energy_residual_rel: number;
+  /** Where the case gives mechanics and a moment of demolding; negative: the edges lift toward the back */
+  readonly curvature_1_m?: number;
+  readonly bow_mm_per_m?: number;
 }
 
 const round = (value: number, digits: number): number => Number(value.toFixed(digits));
 
-/** Puts a result into the form of the reference results, key by key (docs/formats.md). */
-export function reportCase(parsed: ParsedCase, result: GrowthResult): CaseReport {
+/**
+ * Puts a result into the form of the reference results, key by key (docs/formats.md).
+ * @param curvature of the laminate let go, where the case gives its mechanics [1/m]
+ */
+export function reportCase(parsed: ParsedCase, result: GrowthResult, curvature?: number): CaseReport {
   return {
     case: parsed.name,
     status: result.status,
@@ -51,6 +59,7 @@ export function reportCase(parsed: ParsedCase, result: GrowthResult): CaseReport
     energy_residual_J_m2: result.energyResidual,
     reaction_heat_J_m2: result.energy.reaction,
     energy_residual_rel: result.energyResidualRel,
+    ...(curvature === undefined ? {} : { curvature_1_m: curvature, bow_mm_per_m: (curvature / 8) * 1000 }),
   };
 }
 
@@ -69,6 +78,7 @@ function reportLayer(result: GrowthResult, layer: LayerOutcome): LayerReport {
   return {
     ...base,
     gel_h: layer.gelS === null ? null : round(layer.gelS / 3600, 5),
+    gel_first_h: layer.gelFirstS === null ? null : round(layer.gelFirstS / 3600, 5),
     alpha_end_mean: round(layer.cureMean, 5),
     alpha_end_min: round(layer.cureMin, 5),
     alpha_end_max: round(layer.cureMax, 5),

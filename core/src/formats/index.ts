@@ -1,4 +1,5 @@
 export { cardRows, cardsFromRows, readCard, readCardFile, writeCardFile } from './card-file.js';
 export { cardFileSchema } from './card-schema.js';
+export { csvText } from './csv.js';
 export { readCase, type ParsedCase } from './case-file.js';
 export { reportCase, type CaseReport } from './case-report.js';

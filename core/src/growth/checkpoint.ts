@@ -5,9 +5,11 @@ import type { StackCells } from './stack-cells.js';
 export interface Checkpoint {
   readonly timeS: number;
   readonly stepS: number;
+  /** On the last steps toward the segment's end, which would be others toward another end */
+  readonly landing: boolean;
   readonly cellCount: number;
   /** T, X, a, peakK, peakS, gelS one after the other */
-  readonly fields: readonly Float64Array[];
+  readonly state: Float64Array;
   readonly layers: readonly { frozen: boolean; wakeK: number }[];
   readonly peaks: readonly LayerPeak[];
   readonly energy: EnergyLedger;
@@ -28,19 +30,32 @@ const STATE_FIELDS = ['T', 'X', 'a', 'peakK', 'peakS', 'gelS'] as const;
 export interface RunState {
   timeS: number;
   stepS: number;
+  landing: boolean;
   steps: number;
   peaks: LayerPeak[];
   energy: EnergyLedger;
+}
+
+function stateOf(cells: StackCells): Float64Array {
+  const { n } = cells;
+  const state = new Float64Array(STATE_FIELDS.length * n);
+  STATE_FIELDS.forEach((key, f) => {
+    const from = cells[key];
+    const at = f * n;
+    for (let i = 0; i < n; i++) state[at + i] = from[i];
+  });
+  return state;
 }
 
 export function saveCheckpoint(cells: StackCells, run: RunState, frames: number): Checkpoint {
   return {
     timeS: run.timeS,
     stepS: run.stepS,
+    landing: run.landing,
     cellCount: cells.n,
-    fields: STATE_FIELDS.map((key) => cells[key].slice(0, cells.n)),
+    state: stateOf(cells),
     layers: cells.layers.map(({ frozen, wakeK }) => ({ frozen, wakeK })),
-    peaks: run.peaks.map((peak) => ({ ...peak })),
+    peaks: run.peaks.map((peak) => peak.copy()),
     energy: { ...run.energy },
     frames,
     steps: run.steps,
@@ -49,8 +64,9 @@ export function saveCheckpoint(cells: StackCells, run: RunState, frames: number)
 
 /** Puts a saved state back into cells that hold the same layers. */
 export function restoreCheckpoint(cells: StackCells, saved: Checkpoint): RunState {
+  const n = saved.cellCount;
   STATE_FIELDS.forEach((key, f) => {
-    cells[key].set(saved.fields[f]);
+    cells[key].set(saved.state.subarray(f * n, (f + 1) * n));
   });
   cells.layers.forEach((layer, i) => {
     layer.frozen = saved.layers[i].frozen;
@@ -59,8 +75,9 @@ export function restoreCheckpoint(cells: StackCells, saved: Checkpoint): RunStat
   return {
     timeS: saved.timeS,
     stepS: saved.stepS,
+    landing: saved.landing,
     steps: saved.steps,
-    peaks: saved.peaks.map((peak) => ({ ...peak })),
+    peaks: saved.peaks.map((peak) => peak.copy()),
     energy: { ...saved.energy },
   };
 }

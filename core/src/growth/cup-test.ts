@@ -59,7 +59,18 @@ function sphereCells({ card, massKg, startK, catalystPct }: CupInput): StackCell
   const cells = new StackCells(SHELLS, CUP_H, 0);
   const sizes = new Array<number>(SHELLS).fill(dr);
   cells.addLayer(
-    { name: 'cup', plug: false, sessionIndex: 0, thicknessM: radius, kinetics: prepareKinetics(card, catalystPct), heat },
+    {
+      name: 'cup',
+      plug: false,
+      sessionIndex: 0,
+      layerIndex: 0,
+      fromPly: 0,
+      toPly: 1,
+      laidS: 0,
+      thicknessM: radius,
+      kinetics: prepareKinetics(card, catalystPct),
+      heat,
+    },
     sizes,
     material,
     startK,
@@ -89,7 +100,7 @@ export function simulateCup(input: CupInput): CupOutcome {
   const stepper = new RosenbrockStepper(
     cells,
     { air: { kind: 'constant', tempK: input.airK }, backK: null },
-    { tempK: tolerance, cure: tolerance * 0.003, induction: tolerance * 0.02 },
+    { tempK: tolerance, cure: tolerance * 0.006, induction: tolerance * 0.02 },
   );
   const endS = requireInRange('time the cup is watched', input.endS ?? 6 * 3600, { min: 60, max: 7 * 86400, unit: 's' });
   const clock = { timeS: 0, stepS: FIRST_STEP_S };
@@ -104,13 +115,13 @@ export function simulateCup(input: CupInput): CupOutcome {
       break;
     }
     stepper.evaluate();
-    const before = cells.a[0];
-    const step = adaptiveStep(stepper, clock, endS, 600, () => undefined);
+    const step = adaptiveStep(stepper, clock, endS, 600);
     if (step.status !== 'converged') {
       status = step.status;
       break;
     }
-    if (gelS === null && cells.a[0] >= input.card.a_gel) gelS = step.fromS + crossing(before, stepper.fa[0], cells.a[0], step.h, input.card.a_gel);
+    if (gelS === null && cells.a[0] >= input.card.a_gel)
+      gelS = step.fromS + crossing(stepper.cureBefore[0], stepper.fa[0], cells.a[0], step.h, input.card.a_gel);
     timeS.push(clock.timeS);
     centerK.push(cells.T[0]);
     if (cells.T[0] > centerK[peak]) peak = timeS.length - 1;

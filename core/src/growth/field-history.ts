@@ -15,43 +15,39 @@ export interface FieldSegment {
   readonly cure: Float32Array;
 }
 
-/** Grows with a segment; `close` gives views of what was written. */
+/** Where frames are written before a segment closes with a copy; reused by all runs, since one runs at a time and new arrays cost more than the frames. */
+const scratch = { timeS: new Float64Array(256), tempK: new Float32Array(1 << 14), cure: new Float32Array(1 << 14) };
+
+/** Grows with a segment; `close` gives copies of what was written. */
 export class SegmentRecorder {
-  private timeS: Float64Array;
-  private tempK: Float32Array;
-  private cure: Float32Array;
   private frames = 0;
 
-  /** @param room frames to make room for at once */
-  constructor(
-    private readonly cells: number,
-    room = 64,
-  ) {
-    this.timeS = new Float64Array(room);
-    this.tempK = new Float32Array(room * cells);
-    this.cure = new Float32Array(room * cells);
-  }
+  constructor(private readonly cells: number) {}
 
   get count(): number {
     return this.frames;
   }
 
   record(timeS: number, stack: StackCells): void {
-    if (this.frames === this.timeS.length) this.grow();
-    const at = this.frames * this.cells;
-    this.timeS[this.frames] = timeS;
-    for (let i = 0; i < this.cells; i++) {
-      this.tempK[at + i] = stack.T[i];
-      this.cure[at + i] = stack.a[i];
+    this.makeRoom(this.frames + 1);
+    const { cells } = this;
+    const { tempK, cure } = scratch;
+    const { T, a } = stack;
+    const at = this.frames * cells;
+    scratch.timeS[this.frames] = timeS;
+    for (let i = 0; i < cells; i++) {
+      tempK[at + i] = T[i];
+      cure[at + i] = a[i];
     }
     this.frames++;
   }
 
-  /** Takes over the first frames of an earlier run of the same segment; there must be room for them. */
+  /** Takes over the first frames of an earlier run of the same segment. */
   resume(earlier: FieldSegment, frames: number): void {
-    this.timeS.set(earlier.timeS.subarray(0, frames));
-    this.tempK.set(earlier.tempK.subarray(0, frames * this.cells));
-    this.cure.set(earlier.cure.subarray(0, frames * this.cells));
+    this.makeRoom(frames);
+    scratch.timeS.set(earlier.timeS.subarray(0, frames));
+    scratch.tempK.set(earlier.tempK.subarray(0, frames * this.cells));
+    scratch.cure.set(earlier.cure.subarray(0, frames * this.cells));
     this.frames = frames;
   }
 
@@ -60,21 +56,23 @@ export class SegmentRecorder {
     return {
       cells,
       frames,
-      timeS: this.timeS.slice(0, frames),
-      tempK: this.tempK.slice(0, frames * cells),
-      cure: this.cure.slice(0, frames * cells),
+      timeS: scratch.timeS.slice(0, frames),
+      tempK: scratch.tempK.slice(0, frames * cells),
+      cure: scratch.cure.slice(0, frames * cells),
     };
   }
 
-  private grow(): void {
-    const doubled = <A extends Float32Array | Float64Array>(old: A, next: A): A => {
-      next.set(old);
-      return next;
-    };
-    this.timeS = doubled(this.timeS, new Float64Array(this.timeS.length * 2));
-    this.tempK = doubled(this.tempK, new Float32Array(this.tempK.length * 2));
-    this.cure = doubled(this.cure, new Float32Array(this.cure.length * 2));
+  private makeRoom(frames: number): void {
+    if (frames > scratch.timeS.length) scratch.timeS = larger(scratch.timeS, new Float64Array(frames * 2));
+    if (frames * this.cells <= scratch.tempK.length) return;
+    scratch.tempK = larger(scratch.tempK, new Float32Array(frames * this.cells * 2));
+    scratch.cure = larger(scratch.cure, new Float32Array(frames * this.cells * 2));
   }
+}
+
+function larger<A extends Float32Array | Float64Array>(old: A, next: A): A {
+  next.set(old);
+  return next;
 }
 
 /** Value of cell `i` at a time within a segment, straight between frames. */

@@ -12,9 +12,18 @@ export interface LayerSpec {
   readonly glassW: number;
   /** Catalyst [% of resin]; null for fixed-ratio cards */
   readonly catalystPct: number | null;
+  /** Its plies where they do not arrive at once, bottom first; their thicknesses add up to the layer's. Left out: all at the session's start */
+  readonly plies?: readonly PlyArrival[];
 }
 
-/** One spell of laminating: its layers, bottom first, arrive at one time. */
+/** One ply (or coat) of a layer. */
+export interface PlyArrival {
+  /** [s] from the session's start */
+  readonly afterS: number;
+  readonly thicknessM: number;
+}
+
+/** One spell of laminating: its layers, bottom first, arrive at its start, or ply by ply after it. */
 export interface SessionSpec {
   /** [s] from the case's clock zero */
   readonly startS: number;
@@ -76,5 +85,5 @@ export interface GrowthOptions {
   readonly shouldStop?: () => boolean;
 }
 
-export const DEFAULT_GRID: GridOptions = { cellM: 0.5e-3, minCells: 4, minThinCells: 2, plugCellM: 0.5e-3, plugGrowth: 1.12 };
+export const DEFAULT_GRID: GridOptions = { cellM: 0.6e-3, minCells: 3, minThinCells: 1, plugCellM: 1.2e-3, plugGrowth: 1.1 };
 export const DEFAULT_TOLERANCE_K = 0.2;

@@ -5,6 +5,18 @@ import type { GrowthCase, GrowthOptions } from './growth-case.js';
 /** How a run ended. Anything but "converged" has no verdicts. */
 export type RunStatus = 'converged' | 'maxSteps' | 'diverged' | 'cancelled';
 
+/** A part of a layer that arrived at once. */
+export interface PieceOutcome {
+  /** Plies of the layer from … to (not including) */
+  readonly fromPly: number;
+  readonly toPly: number;
+  readonly laidS: number;
+  readonly start: number;
+  readonly end: number;
+  /** When its topmost cell gelled [s]; null: not yet */
+  readonly topGelS: number | null;
+}
+
 export interface LayerOutcome {
   readonly name: string;
   readonly plug: boolean;
@@ -22,15 +34,22 @@ export interface LayerOutcome {
   readonly coolestPeakK: number;
   readonly coolestPeakS: number;
   readonly coolestPeakHeightM: number;
-  /** When the first cell gelled [s]; null when none has */
+  /** When the middle cell gelled [s]; null: not yet */
   readonly gelS: number | null;
+  /** When the first cell gelled [s]; null: none has */
+  readonly gelFirstS: number | null;
+  /** What arrived of it when, bottom first; one where all came at once */
+  readonly pieces: readonly PieceOutcome[];
   readonly cureMean: number;
   readonly cureMin: number;
   readonly cureMax: number;
 }
 
-/** One spell between two lay-ups, with restart points. */
+/** One spell between two arrivals of material, with restart points. */
 export interface GrowthSegment {
+  /** Arrival it begins with; −1: the bare plug */
+  readonly eventIndex: number;
+  /** Session of that arrival; a session has one segment for each of its arrivals */
   readonly sessionIndex: number;
   readonly field: FieldSegment;
   readonly checkpoints: readonly Checkpoint[];

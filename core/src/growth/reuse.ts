@@ -1,5 +1,6 @@
 import type { Checkpoint } from './checkpoint.js';
-import type { GrowthCase, GrowthOptions, SessionSpec } from './growth-case.js';
+import type { GrowthCase, GrowthOptions } from './growth-case.js';
+import { layEvents, pliesOf, type LayEvent, type Piece } from './lay-events.js';
 import type { GrowthResult, GrowthSegment } from './growth-result.js';
 
 /** What an earlier run offers to a new one. */
@@ -9,27 +10,30 @@ export interface Reuse {
   /** Segment in which the new run resumes, and the state it resumes from */
   readonly segment: GrowthSegment;
   readonly checkpoint: Checkpoint;
-  readonly sessionsLaid: number;
+  readonly eventsLaid: number;
 }
 
 /** Finds the latest saved state that both cases share; null when there is none. */
 export function reusablePrefix(previous: GrowthResult, next: GrowthCase, options: GrowthOptions): Reuse | null {
   if (!sameOptions(previous.options, options) || !sameSurroundings(previous.input, next)) return null;
-  const alike = countSameSessions(previous.input.sessions, next.sessions);
+  const [before, now] = [layEvents(previous.input), layEvents(next)];
+  const alike = countSameEvents(before, now);
   // The clock up to which nothing differs.
-  const differsAtS = Math.min(startOf(previous.input.sessions, alike), startOf(next.sessions, alike), next.endS);
+  const differsAtS = Math.min(timeOf(before, alike), timeOf(now, alike), next.endS);
   for (let s = previous.segments.length - 1; s >= 0; s--) {
     const segment = previous.segments[s];
-    if (segment.sessionIndex >= alike) continue;
-    const checkpoint = segment.checkpoints.findLast((c) => c.timeS <= differsAtS + 1e-6);
+    if (segment.eventIndex >= alike) continue;
+    const end = (events: readonly LayEvent[], { endS }: GrowthCase): number => Math.min(timeOf(events, segment.eventIndex + 1), endS);
+    const sameEnd = end(before, previous.input) === end(now, next);
+    const checkpoint = segment.checkpoints.findLast((c) => c.timeS <= differsAtS + 1e-6 && (sameEnd || !c.landing));
     if (checkpoint && checkpoint.cellCount > 0)
-      return { kept: previous.segments.slice(0, s), segment, checkpoint, sessionsLaid: segment.sessionIndex + 1 };
+      return { kept: previous.segments.slice(0, s), segment, checkpoint, eventsLaid: segment.eventIndex + 1 };
   }
   return null;
 }
 
-function startOf(sessions: readonly SessionSpec[], index: number): number {
-  return index < sessions.length ? sessions[index].startS : Infinity;
+function timeOf(events: readonly LayEvent[], index: number): number {
+  return index < events.length ? events[index].timeS : Infinity;
 }
 
 /** Plain data of equal content. */
@@ -45,23 +49,28 @@ function sameSurroundings(a: GrowthCase, b: GrowthCase): boolean {
   return a.topH === b.topH && same(a.air, b.air) && same(a.plug, b.plug);
 }
 
-function countSameSessions(a: readonly SessionSpec[], b: readonly SessionSpec[]): number {
+function countSameEvents(a: readonly LayEvent[], b: readonly LayEvent[]): number {
   let count = 0;
-  while (count < a.length && count < b.length && sameSession(a[count], b[count])) count++;
+  while (count < a.length && count < b.length && sameEvent(a[count], b[count])) count++;
   return count;
 }
 
-function sameSession(a: SessionSpec, b: SessionSpec): boolean {
-  if (a === b) return true;
-  if (a.startS !== b.startS || a.layK !== b.layK || a.layers.length !== b.layers.length) return false;
-  return a.layers.every((layer, i) => {
-    const other = b.layers[i];
-    return (
-      layer.thicknessM === other.thicknessM &&
-      layer.glassW === other.glassW &&
-      layer.catalystPct === other.catalystPct &&
-      layer.name === other.name &&
-      same(layer.card, other.card)
-    );
-  });
+function sameEvent(a: LayEvent, b: LayEvent): boolean {
+  if (a.timeS !== b.timeS || a.layK !== b.layK || a.sessionIndex !== b.sessionIndex || a.pieces.length !== b.pieces.length) return false;
+  return a.pieces.every((piece, i) => samePiece(piece, b.pieces[i]));
+}
+
+/** A layer's place counts too: results are read by it. Whether it is a part of its layer decides how many cells it has. */
+function samePiece(a: Piece, b: Piece): boolean {
+  return (
+    a.thicknessM === b.thicknessM &&
+    a.layerIndex === b.layerIndex &&
+    a.fromPly === b.fromPly &&
+    a.toPly === b.toPly &&
+    pliesOf(a.layer).length === pliesOf(b.layer).length &&
+    a.layer.glassW === b.layer.glassW &&
+    a.layer.catalystPct === b.layer.catalystPct &&
+    a.layer.name === b.layer.name &&
+    same(a.layer.card, b.layer.card)
+  );
 }

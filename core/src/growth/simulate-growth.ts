@@ -1,20 +1,20 @@
-import { airTempK } from '../heat/air.js';
 import { adaptiveStep, FIRST_STEP_S } from './adaptive-step.js';
 import { checkCase } from './check-case.js';
 import { restoreCheckpoint, saveCheckpoint, type Checkpoint, type RunState } from './checkpoint.js';
 import { SegmentRecorder } from './field-history.js';
 import { DEFAULT_GRID, DEFAULT_TOLERANCE_K, type GridOptions, type GrowthCase, type GrowthOptions } from './growth-case.js';
 import type { GrowthResult, GrowthSegment, RunStatus } from './growth-result.js';
-import { restAndWake, watchGel, watchPeaks } from './layer-watch.js';
+import { LayerPeak, restAndWake, watchGel, watchPeaks } from './layer-watch.js';
+import { layEvents, type LayEvent } from './lay-events.js';
 import { reusablePrefix } from './reuse.js';
 import { RosenbrockStepper, type ErrorScales } from './rosenbrock-step.js';
 import { layOn, plugCells, type StackCells } from './stack-cells.js';
 import { summarize } from './summarize.js';
 
-const CHECKPOINT_EVERY = 16;
+const CHECKPOINT_EVERY = 48;
 const ASK_EVERY = 32;
 /** Error scales per kelvin of tolerance; found by npm run bench -- --accuracy. */
-const CURE_PER_K = 0.004;
+const CURE_PER_K = 0.012;
 const INDUCTION_PER_K = 0.02;
 /** A zero that the engine keeps as a float, so that sums started from it do not recompile the step. */
 const FLOAT_ZERO = -0;
@@ -28,10 +28,10 @@ const STATUS_TEXT: Record<RunStatus, string> = {
 
 /** One running simulation: cells, clock, and what it has recorded. */
 class GrowthRun {
+  private readonly events: readonly LayEvent[];
   private readonly cells: StackCells;
   private readonly stepper: RosenbrockStepper;
   private readonly grid: GridOptions;
-  private readonly before: Float64Array;
   private readonly maxSteps: number;
   private readonly maxStepS: number;
   private state: RunState;
@@ -45,13 +45,20 @@ class GrowthRun {
     this.grid = { ...DEFAULT_GRID, ...options.grid };
     this.maxSteps = options.maxSteps ?? 20000;
     this.maxStepS = options.maxStepS ?? 7200;
-    this.cells = plugCells(input, this.grid);
-    this.before = new Float64Array(this.cells.T.length);
+    this.events = layEvents(input);
+    this.cells = plugCells(input, this.events, this.grid);
     const { back } = input.plug;
     const tolerance = options.toleranceK ?? DEFAULT_TOLERANCE_K;
     const scales: ErrorScales = { tempK: tolerance, cure: tolerance * CURE_PER_K, induction: tolerance * INDUCTION_PER_K };
     this.stepper = new RosenbrockStepper(this.cells, { air: input.air, backK: back.kind === 'convective' ? back.tempK : null }, scales);
-    this.state = { timeS: 0, stepS: FIRST_STEP_S, steps: 0, peaks: [], energy: { boundary: FLOAT_ZERO, laid: FLOAT_ZERO, reaction: FLOAT_ZERO } };
+    this.state = {
+      timeS: 0,
+      stepS: FIRST_STEP_S,
+      landing: false,
+      steps: 0,
+      peaks: [],
+      energy: { boundary: FLOAT_ZERO, laid: FLOAT_ZERO, reaction: FLOAT_ZERO },
+    };
     if (this.cells.n > 0) this.cells.setBack(this.backH());
     this.addPeaks();
   }
@@ -63,63 +70,69 @@ class GrowthRun {
 
   private backK(timeS: number): number {
     const { back } = this.input.plug;
-    return back.kind === 'convective' && back.tempK !== null ? back.tempK : airTempK(this.input.air, timeS);
+    return back.kind === 'convective' && back.tempK !== null ? back.tempK : this.stepper.airAt(timeS);
   }
 
   private addPeaks(): void {
-    while (this.state.peaks.length < this.cells.layers.length) this.state.peaks.push({ tempK: -Infinity, timeS: NaN, heightM: NaN });
+    while (this.state.peaks.length < this.cells.layers.length) this.state.peaks.push(new LayerPeak());
   }
 
   run(previous?: GrowthResult): GrowthResult {
-    const { sessions, endS } = this.input;
+    const { events } = this;
+    const { endS } = this.input;
     const reuse = previous ? reusablePrefix(previous, this.input, this.options) : null;
     let from = 0;
     let status: RunStatus = 'converged';
     if (reuse) {
-      for (let s = 0; s < reuse.sessionsLaid; s++) this.lay(s);
+      for (let e = 0; e < reuse.eventsLaid; e++) this.lay(e);
       this.state = restoreCheckpoint(this.cells, reuse.checkpoint);
       if (this.cells.n > 0) this.cells.setBack(this.backH());
       this.segments.push(...reuse.kept);
-      status = this.advance(reuse.sessionsLaid - 1, this.segmentEnd(reuse.sessionsLaid - 1), reuse);
-      from = reuse.sessionsLaid;
+      status = this.advance(reuse.eventsLaid - 1, reuse);
+      from = reuse.eventsLaid;
     } else if (this.cells.n > 0) {
-      status = this.advance(-1, this.segmentEnd(-1));
+      status = this.advance(-1);
     }
-    for (let s = from; s < sessions.length && status === 'converged' && sessions[s].startS <= endS; s++) {
-      this.state.timeS = sessions[s].startS;
+    for (let e = from; e < events.length && status === 'converged' && events[e].timeS <= endS; e++) {
+      this.state.timeS = events[e].timeS;
       this.state.stepS = FIRST_STEP_S;
-      this.lay(s);
-      status = this.advance(s, this.segmentEnd(s));
+      this.state.landing = false;
+      this.lay(e);
+      status = this.advance(e);
     }
     return this.finish(status);
   }
 
-  private segmentEnd(sessionIndex: number): number {
-    const next = this.input.sessions.at(sessionIndex + 1);
-    return sessionIndex + 1 < this.input.sessions.length && next ? Math.min(next.startS, this.input.endS) : this.input.endS;
+  private segmentEnd(eventIndex: number): number {
+    const next = eventIndex + 1 < this.events.length ? this.events[eventIndex + 1].timeS : Infinity;
+    return Math.min(next, this.input.endS);
   }
 
-  private lay(sessionIndex: number): void {
-    const session = this.input.sessions[sessionIndex];
+  private lay(eventIndex: number): void {
+    const event = this.events[eventIndex];
     const from = this.cells.n;
-    for (const layer of session.layers) layOn(this.cells, layer, sessionIndex, session.layK, this.grid);
+    for (const piece of event.pieces) layOn(this.cells, piece, event, this.grid);
     for (let i = from; i < this.cells.n; i++) this.state.energy.laid += this.cells.C[i] * this.cells.T[i];
     if (from === 0 && this.cells.n > 0) this.cells.setBack(this.backH());
     this.addPeaks();
   }
 
   /** Integrates to a moment, recording one segment. */
-  private advance(sessionIndex: number, untilS: number, resume?: { checkpoint: Checkpoint; segment: GrowthSegment }): RunStatus {
-    const recorder = new SegmentRecorder(this.cells.n, resume && resume.segment.field.frames + CHECKPOINT_EVERY);
-    const checkpoints: Checkpoint[] = [];
+  private advance(eventIndex: number, resume?: { checkpoint: Checkpoint; segment: GrowthSegment }): RunStatus {
+    const untilS = this.segmentEnd(eventIndex);
+    const sessionIndex = eventIndex < 0 ? -1 : this.events[eventIndex].sessionIndex;
     const keep = this.options.history !== false;
+    const recorder = new SegmentRecorder(this.cells.n);
+    const checkpoints: Checkpoint[] = [];
     if (resume) {
       recorder.resume(resume.segment.field, resume.checkpoint.frames);
       checkpoints.push(...resume.segment.checkpoints.filter((c) => c.steps <= resume.checkpoint.steps));
     } else {
       this.watch();
-      if (keep) recorder.record(this.state.timeS, this.cells);
-      checkpoints.push(saveCheckpoint(this.cells, this.state, recorder.count));
+      if (keep) {
+        recorder.record(this.state.timeS, this.cells);
+        checkpoints.push(saveCheckpoint(this.cells, this.state, recorder.count));
+      }
     }
     let status: RunStatus = 'converged';
     this.stepper.evaluate();
@@ -135,7 +148,7 @@ class GrowthRun {
     if (keep && status === 'converged' && checkpoints[checkpoints.length - 1].steps < this.state.steps) {
       checkpoints.push(saveCheckpoint(this.cells, this.state, recorder.count));
     }
-    this.segments.push({ sessionIndex, field: recorder.close(), checkpoints: keep ? checkpoints : [] });
+    this.segments.push({ eventIndex, sessionIndex, field: recorder.close(), checkpoints });
     return status;
   }
 
@@ -144,12 +157,11 @@ class GrowthRun {
     const { state, stepper, cells } = this;
     if (state.steps >= this.maxSteps) return 'maxSteps';
     if (state.steps % ASK_EVERY === 0 && this.options.shouldStop?.()) return 'cancelled';
-    const step = adaptiveStep(stepper, state, untilS, this.maxStepS, this.keepCure);
+    const step = adaptiveStep(stepper, state, untilS, this.maxStepS);
     if (step.status !== 'converged') return step.status;
     state.energy.boundary += stepper.boundaryHeat;
-    for (const { start, end } of stepper.active)
-      for (let i = start; i < end; i++) state.energy.reaction += cells.Q[i] * (cells.a[i] - this.before[i]);
-    watchGel(cells, this.before, stepper, step.fromS, step.h);
+    state.energy.reaction += step.reaction;
+    watchGel(cells, stepper, step.fromS, step.h);
     state.steps++;
     this.newSteps++;
     this.watch();
@@ -158,13 +170,9 @@ class GrowthRun {
     return 'converged';
   }
 
-  private readonly keepCure = (): void => {
-    this.before.set(this.cells.a);
-  };
-
   private watch(): void {
     const { timeS, peaks } = this.state;
-    watchPeaks(this.cells, peaks, timeS, airTempK(this.input.air, timeS), this.backK(timeS));
+    watchPeaks(this.cells, peaks, timeS, this.stepper.airAt(timeS), this.backK(timeS));
   }
 
   private finish(status: RunStatus): GrowthResult {

@@ -2,12 +2,19 @@ import { prepareKinetics, type PreparedKinetics } from '../cure/kinetics.js';
 import { cardSubstances } from '../cure/kinetic-card.js';
 import { mixLayer, type ThermalMaterial } from '../heat/mixture.js';
 import type { GridOptions, GrowthCase, LayerSpec } from './growth-case.js';
+import { pliesOf, type LayEvent, type Piece } from './lay-events.js';
 
 /** What is put on the stack: a plug's layer or a laid one. */
 export interface NewLayer {
   readonly name: string;
   readonly plug: boolean;
   readonly sessionIndex: number;
+  /** Place among all laid layers, −1 for the plug; the plies it holds */
+  readonly layerIndex: number;
+  readonly fromPly: number;
+  readonly toPly: number;
+  /** When it was laid [s] */
+  readonly laidS: number;
   readonly thicknessM: number;
   readonly kinetics: PreparedKinetics | null;
   /** Heat of full cure per volume of layer [J/m³] */
@@ -22,10 +29,16 @@ export class LayerCells {
   readonly name: string;
   readonly plug: boolean;
   readonly sessionIndex: number;
+  readonly layerIndex: number;
+  readonly fromPly: number;
+  readonly toPly: number;
+  readonly laidS: number;
   readonly thicknessM: number;
   readonly kinetics: PreparedKinetics | null;
   /** Cure has stopped for now: rates are skipped until a cell is warmer than `wakeK`. */
   frozen = false;
+  /** Every cell has gelled, which need not be looked at again. */
+  gelled = false;
   wakeK = NaN;
 
   constructor(
@@ -36,14 +49,18 @@ export class LayerCells {
     this.name = layer.name;
     this.plug = layer.plug;
     this.sessionIndex = layer.sessionIndex;
+    this.layerIndex = layer.layerIndex;
+    this.fromPly = layer.fromPly;
+    this.toPly = layer.toPly;
+    this.laidS = layer.laidS;
     this.thicknessM = layer.thicknessM;
     this.kinetics = layer.kinetics;
   }
 }
 
-/** Number of cells that one layer gets, and whether they are graded. */
-export function layerCellCount(thicknessM: number, grid: GridOptions): number {
-  const least = thicknessM < 1e-3 ? grid.minThinCells : grid.minCells;
+/** Number of cells that a layer gets, or a part of one that arrives by itself (its neighbors carry the profile). */
+export function layerCellCount(thicknessM: number, grid: GridOptions, part = false): number {
+  const least = thicknessM < 1e-3 || part ? grid.minThinCells : grid.minCells;
   return Math.max(least, Math.ceil(thicknessM / grid.cellM - 1e-9));
 }
 
@@ -66,7 +83,8 @@ export class StackCells {
   n = 0;
   readonly layers: LayerCells[] = [];
   readonly dx: Float64Array;
-  readonly k: Float64Array;
+  /** Half-cell resistance [m²K/W] */
+  readonly half: Float64Array;
   /** Heat capacity [J/m²K] */
   readonly C: Float64Array;
   /** Conductance from cell i to i+1 [W/m²K]; the topmost one leads to the air */
@@ -91,7 +109,7 @@ export class StackCells {
   ) {
     const array = (): Float64Array => new Float64Array(capacity);
     this.dx = array();
-    this.k = array();
+    this.half = array();
     this.C = array();
     this.G = array();
     this.Q = array();
@@ -103,11 +121,6 @@ export class StackCells {
     this.gelS = array().fill(NaN);
   }
 
-  /** Half-cell resistance [m²K/W]. */
-  private half(i: number): number {
-    return this.dx[i] / (2 * this.k[i]);
-  }
-
   /** Puts cells on top of the stack at a temperature; the old field goes on beneath. */
   addLayer(layer: NewLayer, sizes: readonly number[], material: ThermalMaterial, startK: number): void {
     const start = this.n;
@@ -115,7 +128,7 @@ export class StackCells {
     sizes.forEach((dx, j) => {
       const i = start + j;
       this.dx[i] = dx;
-      this.k[i] = material.k;
+      this.half[i] = dx / (2 * material.k);
       this.C[i] = material.rho * material.cp * dx;
       this.Q[i] = layer.heat * dx;
       this.T[i] = startK;
@@ -124,26 +137,26 @@ export class StackCells {
       this.peakK[i] = startK;
       this.peakS[i] = NaN;
       this.gelS[i] = NaN;
-      if (i > 0) this.G[i - 1] = 1 / (this.half(i - 1) + (j === 0 && below?.plug && !layer.plug ? this.contactResistance : 0) + this.half(i));
+      if (i > 0) this.G[i - 1] = 1 / (this.half[i - 1] + (j === 0 && below?.plug && !layer.plug ? this.contactResistance : 0) + this.half[i]);
     });
     this.n = start + sizes.length;
     this.layers.push(new LayerCells(layer, start, this.n));
-    this.G[this.n - 1] = 1 / (this.half(this.n - 1) + 1 / this.topH);
+    this.G[this.n - 1] = 1 / (this.half[this.n - 1] + 1 / this.topH);
   }
 
   /** Temperature of the lower face of cell i's upper neighbor boundary, consistent with the flux [K]. */
   upperFaceK(i: number, airK: number): number {
     const above = i + 1 < this.n ? this.T[i + 1] : airK;
-    return this.T[i] - this.G[i] * (this.T[i] - above) * this.half(i);
+    return this.T[i] - this.G[i] * (this.T[i] - above) * this.half[i];
   }
 
   lowerFaceK(i: number, backK: number): number {
-    if (i === 0) return this.T[0] + this.backG * (backK - this.T[0]) * this.half(0);
-    return this.T[i] + this.G[i - 1] * (this.T[i - 1] - this.T[i]) * this.half(i);
+    if (i === 0) return this.T[0] + this.backG * (backK - this.T[0]) * this.half[0];
+    return this.T[i] + this.G[i - 1] * (this.T[i - 1] - this.T[i]) * this.half[i];
   }
 
   setBack(h: number): void {
-    this.backG = h === 0 ? 0 : 1 / (this.half(0) + 1 / h);
+    this.backG = h === 0 ? 0 : 1 / (this.half[0] + 1 / h);
   }
 }
 
@@ -154,36 +167,54 @@ export function layerMaterial(layer: LayerSpec): { material: ThermalMaterial; he
 }
 
 /** Sizes of a laid layer's cells [m]. */
-export function layerCellSizes(thicknessM: number, grid: GridOptions): number[] {
-  const count = layerCellCount(thicknessM, grid);
+export function layerCellSizes(thicknessM: number, grid: GridOptions, part = false): number[] {
+  const count = layerCellCount(thicknessM, grid, part);
   return new Array<number>(count).fill(thicknessM / count);
 }
 
 /** Cells of the whole case, with only the plug present. */
-export function plugCells(input: GrowthCase, grid: GridOptions): StackCells {
+export function plugCells(input: GrowthCase, events: readonly LayEvent[], grid: GridOptions): StackCells {
   const plugSizes = input.plug.layers.map((layer, i) =>
     plugCellSizes(layer.thicknessM, grid, i === input.plug.layers.length - 1 ? grid.plugCellM : 2 * grid.plugCellM),
   );
-  const laid = input.sessions.flatMap((s) => s.layers).reduce((sum, layer) => sum + layerCellCount(layer.thicknessM, grid), 0);
+  const laid = events.flatMap(({ pieces }) => pieces).reduce((sum, piece) => sum + layerCellCount(piece.thicknessM, grid, isPart(piece)), 0);
   const capacity = plugSizes.reduce((sum, sizes) => sum + sizes.length, 0) + laid;
   const cells = new StackCells(capacity, input.topH, input.plug.contactResistance);
   input.plug.layers.forEach((layer, i) => {
-    const entry = { name: layer.name, plug: true, sessionIndex: -1, thicknessM: layer.thicknessM, kinetics: null, heat: 0 };
+    const entry = {
+      name: layer.name,
+      plug: true,
+      sessionIndex: -1,
+      layerIndex: -1,
+      fromPly: 0,
+      toPly: 1,
+      laidS: 0,
+      thicknessM: layer.thicknessM,
+      kinetics: null,
+      heat: 0,
+    };
     cells.addLayer(entry, plugSizes[i], layer.material, input.plug.startK);
   });
   return cells;
 }
 
-/** Lays one layer of a session onto the cells. */
-export function layOn(cells: StackCells, layer: LayerSpec, sessionIndex: number, layK: number, grid: GridOptions): void {
+const isPart = ({ layer, fromPly, toPly }: Piece): boolean => toPly - fromPly < pliesOf(layer).length;
+
+/** Lays one piece of an event onto the cells. */
+export function layOn(cells: StackCells, piece: Piece, { sessionIndex, layK, timeS }: LayEvent, grid: GridOptions): void {
+  const { layer, layerIndex, thicknessM, fromPly, toPly } = piece;
   const { material, heat } = layerMaterial(layer);
   const entry = {
     name: layer.name,
     plug: false,
     sessionIndex,
-    thicknessM: layer.thicknessM,
+    layerIndex,
+    fromPly,
+    toPly,
+    laidS: timeS,
+    thicknessM,
     kinetics: prepareKinetics(layer.card, layer.catalystPct),
     heat,
   };
-  cells.addLayer(entry, layerCellSizes(layer.thicknessM, grid), material, layK);
+  cells.addLayer(entry, layerCellSizes(thicknessM, grid, isPart(piece)), material, layK);
 }

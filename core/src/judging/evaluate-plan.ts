@@ -1,5 +1,6 @@
-import type { GrowthOptions } from '../growth/growth-case.js';
+import type { GrowthCase, GrowthOptions } from '../growth/growth-case.js';
 import type { GrowthResult } from '../growth/growth-result.js';
+import { laidAfterS, pliesOf } from '../growth/lay-events.js';
 import { simulateGrowth } from '../growth/simulate-growth.js';
 import { sectionDistortion, type SectionDistortion } from '../distortion/section-distortion.js';
 import { jointWindow, lastTrimWindow, type JointWindow } from '../windows/joint-window.js';
@@ -7,12 +8,17 @@ import { cardOf, type CardLibrary } from '../plan/card-library.js';
 import type { PlanDocument } from '../plan/plan-document.js';
 import { planToCase } from '../plan/plan-to-case.js';
 import { placeLayers } from '../plan/placed-layer.js';
+import { byLevel } from '../units/levels.js';
 import { planVerdicts } from './verdicts/plan-verdicts.js';
 import type { Verdict } from './verdicts/verdict.js';
+import { windowId } from './verdicts/window-verdicts.js';
 
 /** A plan simulated and judged. Without a converged run there are no windows and no verdicts. */
 export interface PlanEvaluation {
+  /** At the place that is laid first */
   readonly result: GrowthResult;
+  /** At the place that is laid last; the same run where everything arrives at once */
+  readonly lastResult: GrowthResult;
   readonly windows: readonly JointWindow[];
   readonly verdicts: readonly Verdict[];
   /** null: nothing gelled */
@@ -22,27 +28,66 @@ export interface PlanEvaluation {
 }
 
 /**
- * Simulates a plan and judges every limit.
+ * Simulates a plan at the places laid first and last, and judges every limit by the worse of the two.
  * @param previous the last evaluation: what did not change is taken over
  * @throws DomainError for a plan that makes no sense
  */
 export function evaluatePlan(plan: PlanDocument, cards: CardLibrary, options: GrowthOptions = {}, previous?: PlanEvaluation): PlanEvaluation {
-  const result = simulateGrowth(planToCase(plan, cards), options, previous?.result);
-  if (result.status !== 'converged') return { result, windows: [], verdicts: [], distortion: null, trim: null };
-  return { result, ...judgePlan(plan, cards, result), ...afterwards(plan, cards, result) };
+  const result = simulateGrowth(planToCase(plan, cards, 'first'), options, previous?.result);
+  const lastCase = planToCase(plan, cards, 'last');
+  const apart = arePlacesApart(result.input, lastCase);
+  const lastResult = apart ? simulateGrowth(lastCase, options, previous?.lastResult) : result;
+  const failed = [result, lastResult].find(({ status }) => status !== 'converged');
+  if (failed) return { result: failed, lastResult, windows: [], verdicts: [], distortion: null, trim: null };
+  const first = judgePlan(plan, cards, result);
+  const judged = apart ? worseOf(plan, first, judgePlan(plan, cards, lastResult)) : first;
+  return { result, lastResult, ...judged, ...afterwards(plan, cards, result) };
 }
 
-/** Windows and verdicts of a converged run. */
-export function judgePlan(plan: PlanDocument, cards: CardLibrary, result: GrowthResult): Pick<PlanEvaluation, 'windows' | 'verdicts'> {
-  const windows = plan.sessions.slice(1).flatMap((next, below) => {
+/** Whether the places laid first and last go through different things. */
+export function arePlacesApart(first: GrowthCase, last: GrowthCase): boolean {
+  return last.sessions.some((session, i) => laidAfterS(session) !== laidAfterS(first.sessions[i]));
+}
+
+type Judged = Pick<PlanEvaluation, 'windows' | 'verdicts'>;
+
+/** Each limit by the place where it is kept worse, with its window. */
+export function worseOf(plan: PlanDocument, first: Judged, last: Judged): Judged {
+  const later = new Map(last.verdicts.map((verdict) => [verdict.id, verdict]));
+  const worse = (one: Verdict, other: Verdict | undefined): boolean =>
+    other !== undefined && (byLevel(other.level, one.level) < 0 || (other.level === one.level && other.margin < one.margin));
+  const verdicts = first.verdicts.map((verdict): Verdict => {
+    const other = later.get(verdict.id);
+    return other && worse(verdict, other) ? { ...other, place: 'last' } : verdict;
+  });
+  const ids = new Set(first.verdicts.map(({ id }) => id));
+  const only = last.verdicts.filter(({ id }) => !ids.has(id)).map((verdict): Verdict => ({ ...verdict, place: 'last' }));
+  const windows = first.windows.map((window) => {
+    const id = windowId(plan, window);
+    if (verdicts.find((verdict) => verdict.id === id)?.place !== 'last') return window;
+    return last.windows.find(({ belowSession }) => belowSession === window.belowSession) ?? window;
+  });
+  return { windows, verdicts: [...verdicts, ...only].sort((a, b) => byLevel(a.level, b.level) || a.margin - b.margin) };
+}
+
+/** Windows and verdicts of a converged run at one place. */
+export function judgePlan(plan: PlanDocument, cards: CardLibrary, result: GrowthResult): Judged {
+  const windows = plan.sessions.slice(1).flatMap((_next, below) => {
     const top = plan.sessions[below].layers.at(-1);
     if (!top) return [];
     const card = cardOf(cards, top.cardId);
     const catalystPct = card.kinetics.c_ref === null ? null : top.catalystPct;
-    const window = jointWindow(result, { below, card, catalystPct, plannedS: next.startMin * 60, pockets: plan.shape?.pockets ?? false });
+    const window = jointWindow(result, { below, card, catalystPct, plannedS: arrivesS(result, below + 1), pockets: plan.shape?.pockets ?? false });
     return window ? [window] : [];
   });
   return { windows, verdicts: planVerdicts(plan, result, windows, cards) };
+}
+
+/** When the first of a session arrives at the place of a run [s]. */
+function arrivesS({ input }: GrowthResult, session: number): number {
+  const { startS, layers } = input.sessions[session];
+  const [bottom] = layers;
+  return startS + pliesOf(bottom)[0].afterS;
 }
 
 /** What the released mold does, and the green trim after the last session. */

@@ -36,10 +36,10 @@ describe('verdicts', () => {
   test('a low-profile layer too thin to warm itself is stopped, a thick one is not', () => {
     const plan = planFromTemplate('low-profile', start);
     const at = (plies: number): Verdict =>
-      verdict(changeLayer(plan, 'l3', { laminate: { plies, glassGsm: 450, resinToGlass: 2.8 } }), 'activation-l3');
-    expect(at(3)).toMatchObject({ level: 'stop', sense: 'at least', limit: 50 });
-    expect(at(8).level).toBe('ok');
-    expect(at(8).value).toBeGreaterThan(at(3).value);
+      verdict(changeLayer(plan, 'l3', { laminate: { plies, glassGsm: 450, resinToGlass: 2.5 } }), 'activation-l3');
+    expect(at(2)).toMatchObject({ level: 'stop', sense: 'at least', limit: 40 });
+    expect(at(6).level).toBe('ok');
+    expect(at(6).value).toBeGreaterThan(at(2).value);
   });
 
   test('a start before the window is early, found by running the stack on; one days later is late', () => {

@@ -1,3 +1,4 @@
+import { csvText } from '../formats/csv.js';
 import { cardNumber } from '../materials/material-card.js';
 import { doseOf } from '../mix/hardener-dose.js';
 import { cardOf, type CardLibrary } from '../plan/card-library.js';
@@ -101,12 +102,6 @@ function releaseLines({ release }: PlanDocument, cards: CardLibrary, waste: numb
   });
 }
 
-/** A field that a spreadsheet reads as text, never as a formula. */
-function field(value: string): string {
-  const plain = /^[=+\-@\t]/.test(value) ? `'${value}` : value;
-  return /[",\n]/.test(plain) ? `"${plain.replaceAll('"', '""')}"` : plain;
-}
-
 /** The take-off as CSV; the unit stands in its own column. */
 export function takeOffCsv(lines: readonly TakeOffLine[]): string {
   const rows = lines.map(({ what, kind, net, take, unit, cost, note }) => [
@@ -118,5 +113,5 @@ export function takeOffCsv(lines: readonly TakeOffLine[]): string {
     cost === null ? '' : cost.toFixed(2),
     fillAmounts(note, 'metric'),
   ]);
-  return [['item', 'kind', 'net', 'take_with_waste', 'unit', 'cost', 'note'], ...rows].map((row) => row.map(field).join(',')).join('\r\n') + '\r\n';
+  return csvText([['item', 'kind', 'net', 'take_with_waste', 'unit', 'cost', 'note'], ...rows]);
 }

@@ -29,6 +29,8 @@ export interface CardLimits {
   readonly restartBelowC: number | null;
   /** Hours after laying until the bond needs abrading [h] */
   readonly bondClosesH: number;
+  /** How sure the window's times are [± %]; 15 where the card does not say (assumed) */
+  readonly windowSpreadPct: number;
   /** The next session may also go on before gel, wet on wet */
   readonly wetOnWet: boolean;
   /** Degree of cure wanted before demolding, and before a frame is bonded [-] */
@@ -92,6 +94,9 @@ export function resinCardOf(card: MaterialCard | VersionedCard): ResinCard {
   views.set(card, view);
   return view;
 }
+
+/** Of the stated times of a window (assumed). */
+const WINDOW_SPREAD_PCT = 15;
 
 function readResin(card: MaterialCard | VersionedCard): ResinCard {
   const need = (key: string): number => {
@@ -189,6 +194,7 @@ function limitsOf(card: MaterialCard, need: Need): CardLimits {
     trim: trimUntil === null ? null : { fromMin: at('trimAfterGelMin') ?? 0, untilMin: trimUntil },
     restartBelowC: at('restartBelowC'),
     bondClosesH: need('bondClosesH'),
+    windowSpreadPct: cardNumber(card, 'windowSpreadPct') ?? WINDOW_SPREAD_PCT,
     wetOnWet: cardFlag(card, 'wetOnWet'),
     demoldCure: need('demoldCure'),
     backingCure: at('backingCure') ?? DEFAULT_BACKING_CURE,

@@ -48,6 +48,7 @@ export const resinFields: readonly CardField[] = [
   sheet.number('overlayFilmUm', '… for a wet film of', 'µm', [50, 10000], { digits: 0, quantity: 'film' }),
   sheet.number('dryAfterMin', 'Dry to touch after (same conditions)', 'min', [1, 12000], { digits: 0 }),
   sheet.number('bondClosesH', 'Lay on before, else abrade', 'h', [0.1, 1000], { digits: 1, required: true }),
+  sheet.number('windowSpreadPct', 'How sure these times are, ±', '%', [0, 100], { digits: 0, hint: 'Empty: 15' }),
   sheet.number('trimAfterGelMin', 'Green trim from, after gel (same conditions)', 'min', [0, 1000], { digits: 0 }),
   sheet.number('trimUntilMin', 'Green trim until, after gel', 'min', [1, 3000], { digits: 0 }),
   sheet.flag('wetOnWet', 'Next session may go on before gel'),
@@ -67,7 +68,7 @@ export const resinFields: readonly CardField[] = [
   set.number('expansionInPlane', 'Heat expansion in the plane', '1e-6/K', [0, 200], { digits: 0, required: true }),
   set.number('expansionThrough', 'Heat expansion through the thickness', '1e-6/K', [0, 300], { digits: 0, required: true }),
   set.number('shrinkThroughPct', 'Shrink through the thickness after gel', '%', [0, 10], { digits: 2, required: true }),
-  set.number('warpFactor', 'Measured warp over predicted', '', [0.01, 5], { digits: 2, hint: 'From a measured panel; empty: uncalibrated' }),
+  set.number('warpFactor', 'Measured warp over predicted', '', [0.01, 20], { digits: 2, hint: 'From a measured panel; empty: uncalibrated' }),
 
   spread.number('rateSpreadPct', 'Cure rates vary by (one standard deviation)', '%', [0, 60], { digits: 0, required: true }),
   spread.number('heatSpreadPct', 'Heat of cure varies by', '%', [0, 30], { digits: 0, required: true }),

@@ -7,7 +7,7 @@ import { cardOf, type CardLibrary } from '../plan/card-library.js';
 import type { Objection } from '../plan/objection.js';
 import type { PlanDocument, PlanLayer, PlanSession } from '../plan/plan-document.js';
 import { planAir } from '../plan/plan-to-case.js';
-import { layHours } from '../stack/labor.js';
+import { layHours } from '../plan/laying.js';
 import { laidMasses } from '../stack/tally.js';
 import { catalystFor, type CatalystAdvice } from './catalyst-level.js';
 import { doseOf, type Dose } from './hardener-dose.js';

@@ -1,7 +1,7 @@
 import { DomainError } from '../errors/domain-error.js';
 import { requireInRange } from '../errors/require.js';
 import { substanceOf } from '../materials/substances.js';
-import { checkPart, entryName } from './fields/check-part.js';
+import { checkIds, checkPart, entryName } from './fields/check-part.js';
 import { rangeOf } from './fields/field.js';
 import { checkOverlap } from './parts/kit-plan.js';
 import { checkPartings } from './parts/mold-design.js';
@@ -21,6 +21,10 @@ export function checkPlan(plan: PlanDocument): void {
   checkPart(planFields, plan);
   plan.plug.surfaces?.forEach(substanceOf);
   checkOrder(plan);
+  checkIds(
+    plan.sessions.flatMap(({ layers }) => layers),
+    'layer',
+  );
   plan.sessions.forEach((session, s) => {
     session.layers.forEach((layer, l) => {
       checkThickness(layer, `${entryName('session', s, session)}, ${entryName('layer', l, layer)}`);

@@ -72,3 +72,4 @@ export {
 export { METHOD_TRANSFER, layerBuild, planToCase } from './plan-to-case.js';
 export { readPlan, type ReadPlan } from './read-plan.js';
 export { planFromTemplate, stackTemplates, withSchool } from './stack-templates.js';
+export { laidAreaM2, layingOrder, layingSeconds, OVER_ALL_M2, placesApartSeconds, type Place } from './laying.js';

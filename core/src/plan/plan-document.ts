@@ -77,6 +77,13 @@ export const sessionFields = {
   name,
   /** Minutes from 00:00 of day 1 */
   startMin: number('Start', 'min', [0, LONGEST_MIN], { whole: true }),
+  /** Left out: as many as the plan's mix says */
+  people: optional(number('People', 'people', [1, 8], { whole: true })),
+  /** Left out: ply over all up to 1.5 m², patch by patch above */
+  order: optional(choice('Laid', ['ply over all', 'patch by patch'])),
+  patchM2: optional(number('Patch', 'm²', [0.05, 100])),
+  /** Minutes of one ply over the whole area; left out: from the labor table; 0: all at once */
+  plyMin: optional(number('One ply takes', 'min', [0, 600])),
   layers: list('Layers', part('Layer', layerFields), { entry: 'layer', least: 1, most: 12 }),
 };
 /** One spell of laminating. */

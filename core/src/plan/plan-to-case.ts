@@ -1,14 +1,15 @@
 import { KELVIN } from '../units/kelvin.js';
 import { cardSubstances } from '../cure/kinetic-card.js';
 import { DomainError } from '../errors/domain-error.js';
-import type { GrowthCase, LayerSpec } from '../growth/growth-case.js';
+import type { GrowthCase, LayerSpec, SessionSpec } from '../growth/growth-case.js';
 import { airTempK, type AirCourse, type TableCourse } from '../heat/air.js';
 import { mixLayer } from '../heat/mixture.js';
 import { glassFraction, laminateThicknessM } from '../laminate/ply.js';
 import { cardOf, type CardLibrary } from './card-library.js';
 import { checkPlan } from './check-plan.js';
 import type { ResinCard } from '../materials/resin-card.js';
-import type { ApplyMethod, PlanClimate, PlanDocument, PlanLayer } from './plan-document.js';
+import { arrivals, pliesArrive, type Place } from './laying.js';
+import type { ApplyMethod, PlanClimate, PlanDocument, PlanLayer, PlanSession } from './plan-document.js';
 
 /** Heat transfer at the free face [W/m²K]: still room, and with a fan (convection and radiation lumped; docs/references.md#surface-h). */
 export const STILL_H = 9;
@@ -67,10 +68,10 @@ export function layerMasses(layer: PlanLayer, areaM2: number, cards: CardLibrary
 }
 
 /**
- * The simulation's case of a plan: what is laid has the shop's temperature at its moment, the plug starts with the shop's.
+ * The simulation's case of a plan at the place that is laid first or last: what is laid has the shop's temperature at its moment, the plug starts with the shop's.
  * @throws DomainError for a plan that makes no sense
  */
-export function planToCase(plan: PlanDocument, cards: CardLibrary): GrowthCase {
+export function planToCase(plan: PlanDocument, cards: CardLibrary, place: Place = 'first'): GrowthCase {
   checkPlan(plan);
   const air = planSurroundings(plan);
   const plugMaterial = cards.plugs.get(plan.plug.materialId);
@@ -92,13 +93,18 @@ export function planToCase(plan: PlanDocument, cards: CardLibrary): GrowthCase {
       contactResistance: CONTACT,
       startK: airTempK(air, 0),
     },
-    sessions: plan.sessions.map((session) => ({
-      startS: session.startMin * 60,
-      layK: airTempK(air, session.startMin * 60),
-      layers: session.layers.map((layer): LayerSpec => {
-        const card = cardOf(cards, layer.cardId).kinetics;
-        return { name: layer.name, card, ...layerBuild(layer, cards), catalystPct: card.c_ref === null ? null : layer.catalystPct };
-      }),
-    })),
+    sessions: plan.sessions.map((session) => sessionSpec(session, plan, cards, place, air)),
   };
+}
+
+function sessionSpec(session: PlanSession, plan: PlanDocument, cards: CardLibrary, place: Place, air: AirCourse): SessionSpec {
+  const startS = session.startMin * 60;
+  const arrive = pliesArrive(session, plan, cards, place);
+  const layers = session.layers.map((layer, l): LayerSpec => {
+    const card = cardOf(cards, layer.cardId).kinetics;
+    const build = layerBuild(layer, cards);
+    const plies = arrivals(arrive[l], build.thicknessM);
+    return { name: layer.name, card, ...build, catalystPct: card.c_ref === null ? null : layer.catalystPct, ...(plies ? { plies } : {}) };
+  });
+  return { startS, layK: airTempK(air, startS), layers };
 }

@@ -43,6 +43,9 @@ function session(id: string, name: string, startMin: number, ...layers: PlanLaye
   return { id, name, startMin, layers };
 }
 
+/** Its bond has closed by then: the surface beneath is washed, abraded and wiped first. */
+const abraded = (layer: PlanLayer): PlanLayer => ({ ...layer, start: 'abraded' });
+
 export const stackTemplates: readonly StackTemplate[] = [
   {
     id: 'staged',
@@ -88,7 +91,7 @@ export const stackTemplates: readonly StackTemplate[] = [
         's3',
         'Tooling laminate',
         at(2, 8.5),
-        plies({ id: 'l3', name: 'Tooling mat', role: 'bulk', cardId: 'tooling_lp', count: 6, glassGsm: 450, resinToGlass: 2.8, catalystPct: 1.5 }),
+        plies({ id: 'l3', name: 'Tooling mat', role: 'bulk', cardId: 'tooling_lp_1go', count: 4, glassGsm: 450, resinToGlass: 2.5, catalystPct: 1 }),
       ),
     ],
     demoldMin: at(4, 9),
@@ -110,7 +113,9 @@ export const stackTemplates: readonly StackTemplate[] = [
         's4',
         'Cloth 2',
         at(2, 8),
-        plies({ id: 'l4', name: 'Cloth 2', role: 'bulk', cardId: 'epoxy_slow', count: 8, glassGsm: 290, resinToGlass: 1, catalystPct: null }),
+        abraded(
+          plies({ id: 'l4', name: 'Cloth 2', role: 'bulk', cardId: 'epoxy_slow', count: 8, glassGsm: 290, resinToGlass: 1, catalystPct: null }),
+        ),
       ),
     ],
     demoldMin: at(5, 9),
@@ -128,12 +133,14 @@ export const stackTemplates: readonly StackTemplate[] = [
         at(1, 13.5),
         plies({ id: 'l3', name: 'Inner cloth', role: 'skin', cardId: 'epoxy_slow', count: 4, glassGsm: 290, resinToGlass: 1, catalystPct: null }),
       ),
-      session('s4', 'Paste core', at(2, 8), paste('l4', 'Paste core', 'epoxy_paste', 6000, null)),
+      session('s4', 'Paste core', at(2, 8), abraded(paste('l4', 'Paste core', 'epoxy_paste', 6000, null))),
       session(
         's5',
         'Outer cloth',
         at(3, 8),
-        plies({ id: 'l5', name: 'Outer cloth', role: 'bulk', cardId: 'epoxy_slow', count: 4, glassGsm: 290, resinToGlass: 1, catalystPct: null }),
+        abraded(
+          plies({ id: 'l5', name: 'Outer cloth', role: 'bulk', cardId: 'epoxy_slow', count: 4, glassGsm: 290, resinToGlass: 1, catalystPct: null }),
+        ),
       ),
     ],
     demoldMin: at(6, 9),

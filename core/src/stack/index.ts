@@ -1,2 +1,2 @@
 export { infusedLayers, infusionOutcome } from './plan-infusion.js';
-export { fitToThickness, laidAreaM2, laidMasses, shellOf, stackTally } from './tally.js';
+export { fitToThickness, laidMasses, shellOf, stackTally } from './tally.js';

@@ -1,7 +1,7 @@
 import { cardOf, type CardLibrary } from '../plan/card-library.js';
 import type { PlanDocument, PlanLayer } from '../plan/plan-document.js';
 import { layerBuild, layerMasses } from '../plan/plan-to-case.js';
-import { sumAreas } from '../plan/parts/patch-area.js';
+import { laidAreaM2 } from '../plan/laying.js';
 
 /** A stack summed up: thickness, masses, glass. */
 export interface StackTally {
@@ -13,23 +13,6 @@ export interface StackTally {
   readonly mixedKg: number;
   /** Of the laminate, by mass [-]; 0 without glass */
   readonly glassShare: number;
-}
-
-/** Share of extra area that the flange's and corners' own plies cover, by the patches; without patches a tenth each (assumed). */
-const ASSUMED_EXTRA_SHARE = 0.1;
-
-/** Area over which one ply more is laid on flange and in corners [m²]. */
-export function extraAreas({ patches, areaM2 }: PlanDocument): { flangeM2: number; cornerM2: number; assumed: boolean } {
-  if (!patches || patches.length === 0) return { flangeM2: ASSUMED_EXTRA_SHARE * areaM2, cornerM2: ASSUMED_EXTRA_SHARE * areaM2, assumed: true };
-  const sum = sumAreas(patches);
-  return { flangeM2: sum.flangeM2, cornerM2: sum.byPlace['inside corner'] + sum.byPlace['outside corner'], assumed: false };
-}
-
-/** Area a layer's plies cover in all, its extras counted as shares of one ply [m²·ply ÷ plies]. */
-export function laidAreaM2(layer: PlanLayer, plan: PlanDocument): number {
-  if (!layer.laminate || !layer.extras) return plan.areaM2;
-  const { flangeM2, cornerM2 } = extraAreas(plan);
-  return plan.areaM2 + (layer.extras.flangePlies * flangeM2 + layer.extras.cornerPlies * cornerM2) / layer.laminate.plies;
 }
 
 /** Masses of a layer with its extras on flange and in corners [kg]. */

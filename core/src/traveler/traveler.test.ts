@@ -5,7 +5,8 @@ import { defaultRelease } from '../plan/parts/release-plan.js';
 import { potLookup } from '../mix/mix-sheet.js';
 import { layerCautions, planCautions } from './cautions.js';
 import { growthSvg } from './growth-svg.js';
-import { gelTimes, makeTraveler } from './traveler.js';
+import { gelTimes } from '../judging/gel-times.js';
+import { makeTraveler } from './traveler.js';
 
 const cards = cardLibrary();
 const look = potLookup();

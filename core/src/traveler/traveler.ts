@@ -3,6 +3,7 @@ import { kitSheet, type FabricKit } from '../kit/kit-sheet.js';
 import { takeOff, type TakeOffLine } from '../kit/take-off.js';
 import { mixObjections, mixSheet, type MixRow, type PotLookup } from '../mix/mix-sheet.js';
 import type { CardLibrary } from '../plan/card-library.js';
+import { gelTimes } from '../judging/gel-times.js';
 import { evaluatePlan, type PlanEvaluation } from '../judging/evaluate-plan.js';
 import { worstFirst, type Objection } from '../plan/objection.js';
 import type { PlanDocument } from '../plan/plan-document.js';
@@ -24,18 +25,6 @@ export interface Traveler {
   readonly kits: readonly FabricKit[];
   readonly takeOff: readonly TakeOffLine[];
   readonly tally: StackTally;
-}
-
-/** Time from laying to gel of each layer that gels [s]. */
-export function gelTimes(plan: PlanDocument, { result }: Pick<PlanEvaluation, 'result'>): Map<string, number> {
-  const laid = result.layers.filter((layer) => !layer.plug);
-  const starts = plan.sessions.flatMap(({ layers, startMin }) => layers.map(({ id }) => ({ id, startS: startMin * 60 })));
-  return new Map(
-    starts.flatMap(({ id, startS }, i) => {
-      const gelS = laid.at(i)?.gelS ?? null;
-      return gelS === null ? [] : [[id, gelS - startS] as const];
-    }),
-  );
 }
 
 /**

@@ -3,22 +3,32 @@ import { frameAt } from '../growth/field-history.js';
 import type { GrowthResult } from '../growth/growth-result.js';
 import { simulateGrowth } from '../growth/simulate-growth.js';
 import type { CardLibrary } from '../plan/card-library.js';
-import { judgePlan } from '../judging/evaluate-plan.js';
+import { arePlacesApart, judgePlan, worseOf } from '../judging/evaluate-plan.js';
+import { catalystRange } from '../judging/verdicts/mix-verdicts.js';
+import type { Verdict } from '../judging/verdicts/verdict.js';
 import type { PlanDocument } from '../plan/plan-document.js';
 import { uncertainFactors } from './factors.js';
 import { SeededRandom } from '../numerics/seeded-random.js';
-import { varyPlan } from './vary-plan.js';
+import { varyPlan, type VariedPlan } from './vary-plan.js';
 
 /** What is followed over time in every run. */
 export const CLOUD_TRACES = ['plug face', 'hottest place'] as const;
 /** A run of the cloud is a little coarser than the picture; the spread is far wider than that (npm run bench -- --accuracy) [K]. */
 const TOLERANCE_K = 0.4;
 
+/** A verdict in one run. A limit is kept by its level: a joint too late and abraded is. */
+export interface RunVerdict {
+  readonly id: string;
+  readonly value: number;
+  readonly margin: number;
+  readonly kept: boolean;
+}
+
 /** One run: its deviations, each verdict's value and margin, the traces at the cloud's times. */
 export interface CloudRun {
   readonly index: number;
   readonly deviations: readonly number[];
-  readonly verdicts: readonly { readonly id: string; readonly value: number; readonly margin: number }[];
+  readonly verdicts: readonly RunVerdict[];
   /** CLOUD_TRACES × times [°C] */
   readonly traces: Float32Array;
 }
@@ -44,13 +54,25 @@ export function cloudRun({ plan, cards, seed, timesS }: CloudRequest, index: num
   const varied = varyPlan(plan, cards, factors, deviations);
   const result = simulateGrowth(varied.growth, { toleranceK: TOLERANCE_K });
   if (result.status !== 'converged') return null;
-  const { verdicts } = judgePlan(varied.plan, varied.cards, result);
+  const verdicts = judgedAtBoth(varied, result);
+  if (!verdicts) return null;
+  // The card's range is a rule for what is planned, not for the last gram on the scale.
+  const planned = new Set(plan.sessions.flatMap((session) => catalystRange(session, cards)).map(({ id }) => id));
+  const asked = verdicts.filter(({ kind, id }) => kind !== 'catalyst-range' || planned.has(id));
   return {
     index,
     deviations,
-    verdicts: verdicts.map(({ id, value, margin }) => ({ id, value, margin })),
+    verdicts: asked.map(({ id, value, margin, level }) => ({ id, value, margin, kept: level !== 'stop' })),
     traces: tracesOf(result, timesS),
   };
+}
+
+/** Every limit where it is kept worse; null where the place laid last could not be simulated to its end. */
+function judgedAtBoth({ plan, cards, growth, lastGrowth }: VariedPlan, result: GrowthResult): readonly Verdict[] | null {
+  const first = judgePlan(plan, cards, result);
+  if (!arePlacesApart(growth, lastGrowth)) return first.verdicts;
+  const last = simulateGrowth(lastGrowth, { toleranceK: TOLERANCE_K });
+  return last.status === 'converged' ? worseOf(plan, first, judgePlan(plan, cards, last)).verdicts : null;
 }
 
 function tracesOf({ segments, geometry }: GrowthResult, timesS: readonly number[]): Float32Array {

@@ -3,7 +3,8 @@ import { simulateGrowth } from '../growth/simulate-growth.js';
 import { SeededRandom } from '../numerics/seeded-random.js';
 import { cardLibrary } from '../plan/built-in-library.js';
 import { changeLayer } from '../plan/edit-plan.js';
-import { emptyPlan, planFromTemplate } from '../plan/stack-templates.js';
+import { planToCase } from '../plan/plan-to-case.js';
+import { emptyPlan, planFromTemplate, stackTemplates } from '../plan/stack-templates.js';
 import { KELVIN } from '../units/kelvin.js';
 import { cloudTimes } from './cloud-times.js';
 import { cloudRun, type CloudRun } from './cloud.js';
@@ -147,7 +148,7 @@ describe('summary, by hand', () => {
   const at = (index: number, a: number, b: number, margin: number | null): CloudRun => ({
     index,
     deviations: [a, b],
-    verdicts: margin === null ? [] : [{ id: 'v', value: 10 + margin, margin }],
+    verdicts: margin === null ? [] : [{ id: 'v', value: 10 + margin, margin, kept: margin >= 0 }],
     traces: Float32Array.from([20 + index, 30 + index]),
   });
   // margin = 2·a − b exactly, over a balanced design
@@ -198,5 +199,54 @@ describe('summary, by hand', () => {
     expect([none.from, none.to.toFixed(4)]).toEqual([0, '0.2775']);
     const half = wilson(0.5, 4);
     expect([half.from.toFixed(4), half.to.toFixed(4)]).toEqual(['0.1500', '0.8500']);
+  });
+});
+
+describe('no deviation', () => {
+  test.each(stackTemplates.map(({ id }) => id))('of school %s is the plan itself', (id) => {
+    const plan = planFromTemplate(id, { startDate: '2026-11-30', areaM2: 1, plug: { materialId: 'mdf', thicknessMm: 18, heatLimitC: 60 } });
+    const factors = uncertainFactors(plan, cardLibrary());
+    const varied = varyPlan(
+      plan,
+      cardLibrary(),
+      factors,
+      factors.map(() => 0),
+    );
+    expect(varied.plan).toEqual(plan);
+    expect(varied.growth).toEqual(planToCase(plan, cardLibrary()));
+    expect(varied.lastGrowth).toEqual(planToCase(plan, cardLibrary(), 'last'));
+  });
+
+  test('a limit counts by its level: a joint late and abraded is kept, catalyst planned at the edge of its range too', () => {
+    const plan = planFromTemplate('epoxy', { startDate: '2026-11-30', areaM2: 1, plug: { materialId: 'mdf', thicknessMm: 18, heatLimitC: 60 } });
+    const late = cloudRun({ plan, cards: cardLibrary(), seed: 3, timesS: [0] }, 0)!.verdicts.find(({ id }) => id === 'window-s4')!;
+    expect(late.margin).toBeLessThan(0);
+    expect(late.kept).toBe(true);
+    const edge = changeLayer(
+      planFromTemplate('staged', { startDate: '2026-11-30', areaM2: 1, plug: { materialId: 'mdf', thicknessMm: 18, heatLimitC: 60 } }),
+      'l4',
+      { catalystPct: 2 },
+    );
+    for (let index = 0; index < 4; index++)
+      expect(
+        cloudRun({ plan: edge, cards: cardLibrary(), seed: 3, timesS: [0] }, index)!.verdicts.filter(({ id }) => id.startsWith('catalyst-')),
+      ).toEqual([]);
+  });
+
+  test('limits are judged at the place where they are kept worse, as in the plan', () => {
+    const plan = planFromTemplate('low-profile', {
+      startDate: '2026-11-30',
+      areaM2: 1,
+      plug: { materialId: 'mdf', thicknessMm: 18, heatLimitC: 80 },
+    });
+    const still = cardLibrary();
+    const run = cloudRun({ plan, cards: still, seed: 5, timesS: [0] }, 0)!;
+    const factors = uncertainFactors(plan, still);
+    const varied = varyPlan(plan, still, factors, run.deviations);
+    const [first, last] = [varied.growth, varied.lastGrowth].map(
+      (growth) => simulateGrowth(growth, { toleranceK: 0.4 }).layers.at(-1)!.peakK - KELVIN,
+    );
+    expect(first).not.toBe(last);
+    expect(run.verdicts.find(({ id }) => id === 'peak-l3')!.value).toBeCloseTo(Math.max(first, last), 9);
   });
 });

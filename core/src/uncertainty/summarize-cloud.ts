@@ -81,7 +81,7 @@ function verdictCloud(id: string, runs: readonly CloudRun[], factors: readonly U
     return verdict ? [{ ...verdict, deviations: run.deviations }] : [];
   });
   // A verdict that shows up only when it is broken (a cold shop) is kept in the runs without it.
-  const kept = (runs.length - seen.filter(({ margin }) => !(margin >= 0)).length) / runs.length;
+  const kept = (runs.length - seen.filter((verdict) => !verdict.kept).length) / runs.length;
   const interval = wilson(kept, runs.length);
   const values = Float64Array.from(seen, ({ value }) => value).sort();
   const margins = Float64Array.from(seen, ({ margin }) => margin).sort();

@@ -2,6 +2,7 @@ import type { GrowthCase } from '../growth/growth-case.js';
 import type { ResinCard } from '../materials/resin-card.js';
 import type { CardLibrary } from '../plan/card-library.js';
 import { rangeOf } from '../plan/fields/field.js';
+import type { Place } from '../plan/laying.js';
 import { climateFields, filmRange, laminateFields, layerFields, type PlanDocument, type PlanLayer } from '../plan/plan-document.js';
 import { planToCase } from '../plan/plan-to-case.js';
 import { shareThresholds } from '../windows/card-thresholds.js';
@@ -11,7 +12,9 @@ import type { UncertainFactor } from './factors.js';
 export interface VariedPlan {
   readonly plan: PlanDocument;
   readonly cards: CardLibrary;
+  /** At the places laid first and last */
   readonly growth: GrowthCase;
+  readonly lastGrowth: GrowthCase;
 }
 
 interface Range {
@@ -40,15 +43,19 @@ export function varyPlan(plan: PlanDocument, cards: CardLibrary, factors: readon
   };
   const resins = new Map([...cards.resins].map(([id, card]) => [id, varyCard(card, scale('rate', id), scale('heat', id))]));
   const library = { ...cards, resins };
-  const growth = planToCase(varied, library);
-  return { plan: varied, cards: library, growth: { ...growth, topH: growth.topH * scale('surface', null) } };
+  const at = (place: Place): GrowthCase => {
+    const growth = planToCase(varied, library, place);
+    return { ...growth, topH: growth.topH * scale('surface', null) };
+  };
+  return { plan: varied, cards: library, growth: at('first'), lastGrowth: at('last') };
 }
 
 function varyLayer(layer: PlanLayer, scale: (kind: UncertainFactor['kind'], cardId: null) => number): PlanLayer {
   return {
     ...layer,
     catalystPct: layer.catalystPct === null ? null : within(layer.catalystPct * scale('catalyst', null), rangeOf(layerFields.catalystPct)),
-    wetFilmUm: layer.wetFilmUm === null ? null : within(layer.wetFilmUm * scale('film', null), filmRange.coat),
+    wetFilmUm:
+      layer.wetFilmUm === null ? null : within(layer.wetFilmUm * scale('film', null), layer.role === 'core' ? filmRange.core : filmRange.coat),
     laminate:
       layer.laminate === null
         ? null

@@ -34,6 +34,8 @@ export interface JointWindow {
   /** Of the zone that decides: the pocket where the mold has some, else the flat */
   readonly opensS: number | null;
   readonly closesS: number;
+  /** How sure the card's times are, as a share of them [-] */
+  readonly spread: number;
   readonly plannedS: number;
   readonly state: WindowState;
   readonly tempAtStartC: number;
@@ -107,10 +109,10 @@ export interface JointQuestion {
 export function jointWindow(result: GrowthResult, question: JointQuestion): JointWindow | null {
   const { below, card, plannedS, pockets } = question;
   const top = result.layers.findLast((layer) => layer.sessionIndex === below);
-  const segment = result.segments.find((s) => s.sessionIndex === below);
+  const segment = result.segments.findLast((s) => s.sessionIndex === below);
   if (!top || !segment || segment.field.frames === 0) return null;
   const thresholds = cardThresholds(card);
-  const laidS = result.input.sessions[below].startS;
+  const laidS = top.pieces.at(-1)?.laidS ?? result.input.sessions[below].startS;
   const closesS = laidS + card.limits.bondClosesH * 3600;
   const cell = top.end - 1;
   const seen = coursesOf(segment, cell, question);
@@ -133,6 +135,7 @@ export function jointWindow(result: GrowthResult, question: JointQuestion): Join
   return {
     belowSession: below,
     laidS,
+    spread: card.limits.windowSpreadPct / 100,
     wetUntilS,
     flat,
     pocket,
@@ -148,7 +151,7 @@ export function jointWindow(result: GrowthResult, question: JointQuestion): Join
 /** Of the top layer of a session after which nothing follows: when its edge cuts with a knife. */
 export function lastTrimWindow(result: GrowthResult, session: number, card: ResinCard): JointWindow['trim'] {
   const top = result.layers.findLast((layer) => layer.sessionIndex === session);
-  const segment = result.segments.find((s) => s.sessionIndex === session);
+  const segment = result.segments.findLast((s) => s.sessionIndex === session);
   if (!top || !segment || segment.field.frames === 0) return null;
   return trimWindow(courseAt(segment, top.end - 1), cardThresholds(card));
 }

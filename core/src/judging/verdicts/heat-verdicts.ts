@@ -50,6 +50,15 @@ export function layerPeak({ planLayer, outcome, card, baseM }: PlacedLayer, plan
   };
 }
 
+/** The heat that a shrink control needs is known to about so much (assumed) [K]. */
+const ACTIVATION_SPREAD_K = 5;
+
+/** Warm enough beyond doubt, within doubt, or not. */
+function activationLevel(marginK: number): Verdict['level'] {
+  if (marginK >= ACTIVATION_SPREAD_K) return 'ok';
+  return marginK >= -ACTIVATION_SPREAD_K ? 'care' : 'stop';
+}
+
 export function activation({ planLayer, outcome, card, baseM }: PlacedLayer): Verdict[] {
   const limit = card.limits.activationC;
   if (limit === null) return [];
@@ -61,7 +70,7 @@ export function activation({ planLayer, outcome, card, baseM }: PlacedLayer): Ve
       kind: 'activation',
       aboutId: planLayer.id,
       subject: planLayer.name,
-      level: levelOf(margin, CARE.temperatureC / 2),
+      level: activationLevel(margin),
       quantity: 'temperature',
       value,
       limit,

@@ -6,6 +6,7 @@ import type { PlanDocument } from '../../plan/plan-document.js';
 import { demoldCure, demoldGlass, postCureVerdicts } from './cure-verdicts.js';
 import { activation, interfacePeak, layerPeak } from './heat-verdicts.js';
 import { catalystRange, shopMinimum } from './mix-verdicts.js';
+import { plyJoints } from './ply-verdicts.js';
 import { placeLayers } from '../../plan/placed-layer.js';
 import type { Verdict } from './verdict.js';
 import { windowVerdict } from './window-verdicts.js';
@@ -22,6 +23,7 @@ export function planVerdicts(plan: PlanDocument, result: GrowthResult, windows: 
     ...placed.flatMap((layer) => [layerPeak(layer, plan), ...activation(layer), demoldCure(layer, plan)]),
     ...demoldGlass(placed, plan, result),
     ...postCureVerdicts(placed, plan, result),
+    ...plyJoints(plan, result, placed),
     ...windows.map((window) => windowVerdict(window, plan)),
     ...plan.sessions.flatMap((session) => [...shopMinimum(session, plan, result, cards), ...catalystRange(session, cards)]),
   ];

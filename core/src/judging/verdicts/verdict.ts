@@ -7,6 +7,7 @@ export type VerdictKind =
   | 'layer-peak'
   | 'activation'
   | 'window'
+  | 'ply-joint'
   | 'demold-cure'
   | 'demold-tg'
   | 'post-cure-tg'
@@ -34,6 +35,8 @@ export interface Verdict {
   /** Height above the plug face [m]; null where the verdict has no place */
   readonly heightM: number | null;
   readonly remedy: string;
+  /** The place where it is kept worst, where that is not the one laid first */
+  readonly place?: 'last';
 }
 
 /** Below these margins a kept limit still asks for care: assumed cards are no better (docs/physics.md, bands). */

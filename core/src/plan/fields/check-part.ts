@@ -90,6 +90,26 @@ function checkList({ of, entry, least, most }: ListShape, value: unknown, quanti
     if (of.shape.kind === 'part') checkPart(of.shape.fields, one, at);
     else checkValue({ ...of, label: entryName(entry, i, one) }, one, place);
   });
+  if (of.shape.kind === 'part' && Object.hasOwn(of.shape.fields, 'id')) checkIds(value, entry, place);
+}
+
+/**
+ * Entries that are found by their id must have one of their own.
+ * @throws DomainError naming the second entry of an id
+ */
+export function checkIds(entries: readonly unknown[], entry: string, place = ''): void {
+  const seen = new Set<unknown>();
+  entries.forEach((one, i) => {
+    const id = isPart(one) ? one.id : undefined;
+    if (seen.has(id))
+      throw new DomainError({
+        code: 'bad-document',
+        quantity: within(place, `${entryName(entry, i, one)}, id`),
+        value: typeof id === 'string' ? id.slice(0, 60) : id,
+        expected: `an id that no other ${entry} has`,
+      });
+    seen.add(id);
+  });
 }
 
 /** "session 2 (Skin)" */

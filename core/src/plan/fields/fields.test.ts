@@ -191,6 +191,30 @@ describe('reading a plan', () => {
       checkPlan(read);
     }).toThrow(/not before/);
   });
+
+  test.each<[string, unknown, RegExp | null]>([
+    [
+      'two sessions of one id',
+      { ...plan, sessions: plan.sessions.map((session) => ({ ...session, id: 's' })) },
+      /^session 2 .*id: got "s", expected an id that no other session has/,
+    ],
+    [
+      'a layer that stands in two sessions',
+      { ...plan, sessions: plan.sessions.map((session) => ({ ...session, layers: plan.sessions[0].layers })) },
+      /^layer \d .*id: got/,
+    ],
+    [
+      'an id that a session and a layer share',
+      { ...plan, sessions: plan.sessions.map((session, i) => (i === 0 ? { ...session, id: session.layers[0].id } : session)) },
+      null,
+    ],
+  ])('%s', (_what, json, words) => {
+    const check = (): void => {
+      checkPlan(readPlan(json).plan);
+    };
+    if (words) expect(check).toThrow(words);
+    else expect(check).not.toThrow();
+  });
 });
 
 /** Every number of a plan, wherever it stands: [path, its range]. */

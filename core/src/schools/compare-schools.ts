@@ -1,9 +1,9 @@
 import { cardNumber } from '../materials/material-card.js';
 import { cardOf, type CardLibrary } from '../plan/card-library.js';
-import { evaluatePlan } from './evaluate-plan.js';
+import { evaluatePlan } from '../judging/evaluate-plan.js';
 import type { PlanDocument } from '../plan/plan-document.js';
 import { withSchool } from '../plan/stack-templates.js';
-import { worstLevel, type VerdictLevel } from './verdicts/verdict.js';
+import { worstLevel, type VerdictLevel } from '../judging/verdicts/verdict.js';
 import { KELVIN } from '../units/kelvin.js';
 import { handsOnHours } from '../stack/labor.js';
 import { fitToThickness, laidMasses, stackTally } from '../stack/tally.js';

@@ -1,0 +1,14 @@
+import type { PlanDocument } from '../plan/plan-document.js';
+import type { PlanEvaluation } from './evaluate-plan.js';
+
+/** Time from laying to gel of each layer that gels [s]. */
+export function gelTimes(plan: PlanDocument, { result }: Pick<PlanEvaluation, 'result'>): Map<string, number> {
+  const laid = result.layers.filter((layer) => !layer.plug);
+  const starts = plan.sessions.flatMap(({ layers, startMin }) => layers.map(({ id }) => ({ id, startS: startMin * 60 })));
+  return new Map(
+    starts.flatMap(({ id, startS }, i) => {
+      const gelS = laid.at(i)?.gelS ?? null;
+      return gelS === null ? [] : [[id, gelS - startS] as const];
+    }),
+  );
+}

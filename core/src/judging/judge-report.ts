@@ -1,0 +1,127 @@
+import { backingOf } from '../design/backing.js';
+import { fillAmounts } from '../units/amounts.js';
+import { KELVIN } from '../units/kelvin.js';
+import type { CardLibrary } from '../plan/card-library.js';
+import type { Objection } from '../plan/objection.js';
+import type { PlanDocument } from '../plan/plan-document.js';
+import { placeLayers } from '../plan/placed-layer.js';
+import { gelTimes } from './gel-times.js';
+import { evaluatePlan, type PlanEvaluation } from './evaluate-plan.js';
+import { planObjections } from './plan-objections.js';
+import type { Verdict } from './verdicts/verdict.js';
+
+/** A plan judged, for scripts (docs/formats.md): hours of the plan's clock, °C, millimeters. */
+export interface JudgeReport {
+  readonly status: string;
+  /** One section with one zone, until plans have more */
+  readonly sections: readonly { readonly name: string; readonly zones: readonly ZoneReport[] }[];
+  readonly objections: readonly {
+    readonly id: string;
+    readonly stage: string;
+    readonly level: string;
+    readonly title: string;
+    readonly why: string;
+    readonly remedy: string;
+  }[];
+  /** Empty until plans have steps */
+  readonly steps: readonly never[];
+}
+
+interface ZoneReport {
+  readonly name: string;
+  readonly layers: readonly LayerReport[];
+  readonly windows: readonly {
+    readonly onto: string;
+    readonly next: string;
+    readonly opens_h: number | null;
+    readonly closes_h: number;
+    readonly planned_h: number;
+    readonly state: string;
+  }[];
+  readonly verdicts: readonly (Pick<Verdict, 'id' | 'kind' | 'subject' | 'level' | 'quantity' | 'value' | 'limit' | 'margin' | 'sense' | 'remedy'> & {
+    readonly t_h: number;
+    readonly place: 'first' | 'last';
+  })[];
+  readonly bow_mm_per_m: number | null;
+}
+
+interface LayerReport {
+  readonly name: string;
+  /** At the place where it is hotter */
+  readonly peak_C: number;
+  readonly t_peak_h: number;
+  /** Gel of its middle at the places laid first and last; null: not yet */
+  readonly gel_h_first: number | null;
+  readonly gel_h_last: number | null;
+  readonly plies: readonly { readonly plies: number; readonly laid_h_first: number; readonly gel_top_h_first: number | null }[];
+}
+
+const hours = (s: number | null): number | null => (s === null ? null : s / 3600);
+
+/** Whether anything stops the plan. */
+export function isStopped({ status, sections, objections }: JudgeReport): boolean {
+  const verdicts = sections.flatMap(({ zones }) => zones.flatMap((zone) => zone.verdicts));
+  return status !== 'converged' || [...verdicts, ...objections].some(({ level }) => level === 'stop');
+}
+
+/** @throws DomainError for a plan that makes no sense */
+export function judgeReport(plan: PlanDocument, cards: CardLibrary): JudgeReport {
+  const evaluation = evaluatePlan(plan, cards);
+  const around = { siblings: [], gelS: gelTimes(plan, evaluation), backing: backingOf(plan, evaluation.result, cards) };
+  return {
+    status: evaluation.result.status,
+    sections: [{ name: 'Whole mold', zones: [zoneReport(plan, cards, evaluation)] }],
+    objections: planObjections(plan, cards, around).map((objection) => inWords(objection)),
+    steps: [],
+  };
+}
+
+function inWords({ id, stage, level, title, why, remedy }: Objection): JudgeReport['objections'][number] {
+  return { id, stage, level, title: fillAmounts(title, 'metric'), why: fillAmounts(why, 'metric'), remedy: fillAmounts(remedy, 'metric') };
+}
+
+function zoneReport(plan: PlanDocument, cards: CardLibrary, { result, lastResult, windows, verdicts, distortion }: PlanEvaluation): ZoneReport {
+  const last = placeLayers(plan, lastResult, cards);
+  return {
+    name: 'Field',
+    layers: placeLayers(plan, result, cards).map(({ planLayer, outcome }, i): LayerReport => {
+      const there = last[i].outcome;
+      const hotter = there.peakK > outcome.peakK ? there : outcome;
+      return {
+        name: planLayer.name,
+        peak_C: hotter.peakK - KELVIN,
+        t_peak_h: hotter.peakS / 3600,
+        gel_h_first: hours(outcome.gelS),
+        gel_h_last: hours(there.gelS),
+        plies: outcome.pieces.map(({ fromPly, toPly, laidS, topGelS }) => ({
+          plies: toPly - fromPly,
+          laid_h_first: laidS / 3600,
+          gel_top_h_first: hours(topGelS),
+        })),
+      };
+    }),
+    windows: windows.map(({ belowSession, opensS, closesS, plannedS, state }) => ({
+      onto: plan.sessions[belowSession].name,
+      next: plan.sessions[belowSession + 1].name,
+      opens_h: hours(opensS),
+      closes_h: closesS / 3600,
+      planned_h: plannedS / 3600,
+      state,
+    })),
+    verdicts: verdicts.map(({ id, kind, subject, level, quantity, value, limit, margin, sense, remedy, timeS, place }) => ({
+      id,
+      kind,
+      subject,
+      level,
+      quantity,
+      value,
+      limit,
+      margin,
+      sense,
+      remedy,
+      t_h: timeS / 3600,
+      place: place ?? 'first',
+    })),
+    bow_mm_per_m: distortion ? distortion.bowPerMeterM * 1000 : null,
+  };
+}

@@ -1,0 +1,54 @@
+import type { GrowthResult, PieceOutcome } from '../../growth/growth-result.js';
+import type { PlacedLayer } from '../../plan/placed-layer.js';
+import type { PlanDocument } from '../../plan/plan-document.js';
+import type { Verdict } from './verdict.js';
+
+/** A ply that comes this close before the gel of the one beneath asks for care [h]. */
+const CLOSE_H = 5 / 60;
+
+interface Meeting {
+  readonly below: PieceOutcome;
+  readonly above: PieceOutcome;
+  readonly layer: PlacedLayer;
+  /** Hours from the arrival above to the gel beneath; negative: gelled before */
+  readonly marginH: number;
+}
+
+/**
+ * Whether the plies of a session cure as one mass: one that gels before the next arrives makes a joint there.
+ * One verdict a session, about its tightest meeting; none where everything arrives at once.
+ */
+export function plyJoints(plan: PlanDocument, result: GrowthResult, placed: readonly PlacedLayer[]): Verdict[] {
+  return plan.sessions.flatMap((session, index) => {
+    const own = placed.filter(({ outcome }) => outcome.sessionIndex === index);
+    const pieces = own.flatMap((layer) => layer.outcome.pieces.map((piece) => ({ piece, layer })));
+    const meetings = pieces.slice(1).map(({ piece, layer }, i): Meeting => {
+      const below = pieces[i].piece;
+      const gelS = below.topGelS ?? Infinity;
+      return { below, above: piece, layer, marginH: (gelS - piece.laidS) / 3600 };
+    });
+    const tightest = meetings.reduce<Meeting | null>((worst, one) => (worst === null || one.marginH < worst.marginH ? one : worst), null);
+    if (!tightest || tightest.marginH === Infinity) return [];
+    const { above, layer, marginH } = tightest;
+    return [
+      {
+        id: `ply-joint-${session.id}`,
+        kind: 'ply-joint',
+        aboutId: layer.planLayer.id,
+        subject: `${session.name}, ply by ply`,
+        level: marginH < CLOSE_H ? 'care' : 'ok',
+        quantity: 'clock',
+        value: above.laidS / 3600,
+        limit: above.laidS / 3600 + marginH,
+        margin: marginH,
+        sense: 'at most',
+        timeS: above.laidS,
+        heightM: layer.baseM,
+        remedy:
+          marginH < 0
+            ? 'The ply beneath has gelled when this one arrives: a joint, not one mass. More hands, smaller patches, less catalyst inside the range, or plan two sessions.'
+            : 'More hands or smaller patches keep the plies wet on wet.',
+      },
+    ];
+  });
+}

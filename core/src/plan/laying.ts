@@ -1,0 +1,113 @@
+import type { PlyArrival } from '../growth/growth-case.js';
+import { cardNumber } from '../materials/material-card.js';
+import type { CardLibrary } from './card-library.js';
+import { sumAreas } from './parts/patch-area.js';
+import type { PlanDocument, PlanLayer, PlanSession } from './plan-document.js';
+
+/** Share of extra area that the flange's and corners' own plies cover, by the patches; without patches a tenth each (assumed). */
+const ASSUMED_EXTRA_SHARE = 0.1;
+
+/** Area over which one ply more is laid on flange and in corners [m²]. */
+export function extraAreas({ patches, areaM2 }: PlanDocument): { flangeM2: number; cornerM2: number; assumed: boolean } {
+  if (!patches || patches.length === 0) return { flangeM2: ASSUMED_EXTRA_SHARE * areaM2, cornerM2: ASSUMED_EXTRA_SHARE * areaM2, assumed: true };
+  const sum = sumAreas(patches);
+  return { flangeM2: sum.flangeM2, cornerM2: sum.byPlace['inside corner'] + sum.byPlace['outside corner'], assumed: false };
+}
+
+/** Area a layer's plies cover in all, its extras counted as shares of one ply [m²·ply ÷ plies]. */
+export function laidAreaM2(layer: PlanLayer, plan: PlanDocument): number {
+  if (!layer.laminate || !layer.extras) return plan.areaM2;
+  const { flangeM2, cornerM2 } = extraAreas(plan);
+  return plan.areaM2 + (layer.extras.flangePlies * flangeM2 + layer.extras.cornerPlies * cornerM2) / layer.laminate.plies;
+}
+
+/** What one practised pair lays [m²/h] (docs/references.md#laying-rates), where no card says. */
+const GEL_M2H = 6;
+const PLY_M2H = 4;
+const PASTE_M2H = 1.1;
+/** A gun against a brush. */
+const GUN_FACTOR = 3;
+/** How much more a third and fourth person add: they stand in each other's way. */
+const CROWD = 0.7;
+
+/** Rate of a number of people against that of a pair. */
+export function peopleFactor(people: number): number {
+  if (people <= 2) return people / 2;
+  return 1 + ((people - 2) / 2) * CROWD;
+}
+
+/** What the people present lay of a layer, one ply or one coat [m²/h]. */
+export function layRateM2h(layer: PlanLayer, cards: CardLibrary, people: number): number {
+  const fabric = layer.fabricId === undefined ? undefined : cards.sheets.get(layer.fabricId);
+  const gun = layer.application?.method === 'cup gun' || layer.application?.method === 'high-pressure gun';
+  const pair =
+    layer.laminate !== null ? ((fabric ? cardNumber(fabric, 'layRateM2h') : null) ?? PLY_M2H) : layer.role === 'core' ? PASTE_M2H : GEL_M2H;
+  return pair * peopleFactor(people) * (gun ? GUN_FACTOR : 1);
+}
+
+/** How long the people present are at a layer [h]. */
+export function layHours(layer: PlanLayer, plan: PlanDocument, cards: CardLibrary, people: number): number {
+  const passes = layer.laminate?.plies ?? layer.application?.passes ?? 1;
+  return (laidAreaM2(layer, plan) * passes) / layRateM2h(layer, cards, people);
+}
+
+/** People at a session: its own number, else the shop's for this plan. */
+const peopleAt = (session: PlanSession, plan: PlanDocument): number => session.people ?? plan.mix?.people ?? 2;
+
+/** Up to this area each ply goes over all before the next [m²]. */
+export const OVER_ALL_M2 = 1.5;
+const PATCH_M2 = 1;
+
+/** In which order a session is laid, and over what at a time [m²]. */
+export function layingOrder(session: PlanSession, plan: PlanDocument): { order: 'ply over all' | 'patch by patch'; patchM2: number } {
+  const order = session.order ?? (plan.areaM2 <= OVER_ALL_M2 ? 'ply over all' : 'patch by patch');
+  return { order, patchM2: order === 'ply over all' ? plan.areaM2 : Math.min(session.patchM2 ?? PATCH_M2, plan.areaM2) };
+}
+
+/** Time of one ply or coat of a layer over the whole area [s]; said for the session, else from the labor table. */
+function plySeconds(layer: PlanLayer, session: PlanSession, plan: PlanDocument, cards: CardLibrary): number {
+  if (session.plyMin !== undefined) return session.plyMin * 60;
+  const passes = layer.laminate?.plies ?? 1;
+  return (layHours(layer, plan, cards, peopleAt(session, plan)) / passes) * 3600;
+}
+
+/** The place a session is laid first, and the one it is laid last. */
+export type Place = 'first' | 'last';
+
+/**
+ * When each ply of a session arrives at a place [s after its start], by layer, bottom first.
+ * Ply over all: each ply sweeps from the first-laid place to the last. Patch by patch: at a place plies follow each other at the time of one
+ * ply over one patch, and the first and the last patch are the whole session apart.
+ */
+export function pliesArrive(session: PlanSession, plan: PlanDocument, cards: CardLibrary, place: Place): number[][] {
+  const { order, patchM2 } = layingOrder(session, plan);
+  const share = patchM2 / plan.areaM2;
+  const perPatch = session.layers.map((layer) => ({ plies: layer.laminate?.plies ?? 1, s: plySeconds(layer, session, plan, cards) * share }));
+  const wholePatchS = perPatch.reduce((sum, { plies, s }) => sum + plies * s, 0);
+  // The last patch begins when all others are laid.
+  let atS = order === 'patch by patch' && place === 'last' ? wholePatchS / share - wholePatchS : 0;
+  return perPatch.map(({ plies, s }) =>
+    Array.from({ length: plies }, () => {
+      const arrivesS = order === 'ply over all' && place === 'last' ? atS + s : atS;
+      atS += s;
+      return arrivesS;
+    }),
+  );
+}
+
+/** From the arrival of a session's first ply at the place laid first to its arrival at the one laid last [s]. */
+export function placesApartSeconds(session: PlanSession, plan: PlanDocument, cards: CardLibrary): number {
+  const [first, last] = (['first', 'last'] as const).map((place) => pliesArrive(session, plan, cards, place)[0][0]);
+  return last - first;
+}
+
+/** From a session's start until the last of it is laid [s]. */
+export function layingSeconds(session: PlanSession, plan: PlanDocument, cards: CardLibrary): number {
+  return session.layers.reduce((sum, layer) => sum + (layer.laminate?.plies ?? 1) * plySeconds(layer, session, plan, cards), 0);
+}
+
+/** A layer's plies with their times and thicknesses; undefined where all is there at once. */
+export function arrivals(arriveS: readonly number[], thicknessM: number): readonly PlyArrival[] | undefined {
+  if (arriveS.every((s) => s === 0)) return undefined;
+  return arriveS.map((afterS) => ({ afterS, thicknessM: thicknessM / arriveS.length }));
+}

@@ -1,0 +1,1 @@
+export { schoolFigures, type SchoolFigures } from './compare-schools.js';
