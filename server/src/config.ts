@@ -1,6 +1,9 @@
 /** What the environment decides; read once at start. */
 export interface ServerConfig {
+  /** Where the application works, in a role that cannot change the schema */
   readonly databaseUrl: string;
+  /** The same database in the role that owns and migrates it; databaseUrl where there is one role for both */
+  readonly ownerUrl: string;
   readonly port: number;
   readonly host: string;
   readonly sessionSecret: string;
@@ -29,6 +32,7 @@ export function readConfig(env: NodeJS.ProcessEnv): ServerConfig {
   };
   return {
     databaseUrl: need('DATABASE_URL'),
+    ownerUrl: env.DATABASE_OWNER_URL ?? need('DATABASE_URL'),
     sessionSecret: need('SESSION_SECRET'),
     port: Number(env.PORT ?? '4310'),
     host: env.HOST ?? '127.0.0.1',

@@ -1,20 +1,26 @@
 import { ValidationPipe, type ValidationError } from '@nestjs/common';
 import { NestFactory } from '@nestjs/core';
 import type { NestExpressApplication } from '@nestjs/platform-express';
+import cookieParser from 'cookie-parser';
 import connectPgSimple from 'connect-pg-simple';
 import type { NextFunction, Request, Response } from 'express';
 import session from 'express-session';
-import helmet from 'helmet';
 import { join } from 'node:path';
 import { Pool } from 'pg';
 import { AppModule } from './app.module.js';
+import { cookieOptions, SESSION_COOKIE } from './auth/cookies.js';
+import { IDLE_DAYS } from './auth/sessions.js';
 import type { ServerConfig } from './config.js';
 import { ProblemException } from './errors/problem.js';
 import { SteadyClient } from './database/steady-client.js';
 import { ProblemFilter } from './errors/problem.filter.js';
+import { OpenApiController } from './openapi.controller.js';
+import { openApiDocument } from './openapi-document.js';
+import { jsonBodies } from './wire/body-limits.js';
+import { pageHeaders } from './wire/content-policy.js';
+import { sayKeeping } from './wire/keeping.js';
 import { refuseBadShape } from './wire/request-shape.js';
 
-const SESSION_DAYS = 14;
 /** Told of one request; more of them help nobody. */
 const MOST_FAULTS = 20;
 
@@ -26,22 +32,18 @@ export async function createApp(config: ServerConfig, quiet = false): Promise<Ne
   });
   if (config.trustProxy !== null) app.set('trust proxy', config.trustProxy);
   app.use(onlyAt(config.publicUrl));
-  app.use(
-    helmet({
-      contentSecurityPolicy: {
-        directives: { 'worker-src': ["'self'"], 'style-src': ["'self'", "'unsafe-inline'"], 'upgrade-insecure-requests': null },
-      },
-      strictTransportSecurity: config.secureCookies,
-    }),
-  );
-  app.useBodyParser('json', { limit: '1mb' });
+  app.use(pageHeaders(config));
+  app.use(sayKeeping);
+  app.use(jsonBodies);
   app.use(refuseBadShape);
+  app.use(cookieParser(config.sessionSecret));
   useSessions(app, config);
   app.setGlobalPrefix('api');
   app.useGlobalPipes(
     new ValidationPipe({ transform: true, whitelist: true, forbidNonWhitelisted: true, stopAtFirstError: true, exceptionFactory: invalidFields }),
   );
   app.useGlobalFilters(new ProblemFilter());
+  app.get(OpenApiController).offer(openApiDocument(app));
   if (config.webRoot !== null) serveWeb(app, config.webRoot);
   return app;
 }
@@ -66,12 +68,12 @@ function useSessions(app: NestExpressApplication, config: ServerConfig): void {
   app.use(
     session({
       store,
-      name: 'pentimento.sid',
+      name: SESSION_COOKIE,
       secret: config.sessionSecret,
       resave: false,
       saveUninitialized: false,
       rolling: true,
-      cookie: { httpOnly: true, sameSite: 'strict', secure: config.secureCookies, maxAge: SESSION_DAYS * 86400 * 1000 },
+      cookie: { ...cookieOptions(config), maxAge: IDLE_DAYS * 86400 * 1000 },
     }),
   );
   const close = app.close.bind(app);

@@ -1,20 +1,15 @@
 import 'reflect-metadata';
 import { readConfig } from './config.js';
-import { createApp } from './create-app.js';
-import { prepareDatabase } from './database/data-source.js';
-import { seedDemo } from './demo/seed-demo.js';
-import { serveOpenApi } from './openapi-document.js';
+import { startServer } from './start-server.js';
 
-const config = readConfig(process.env);
-await prepareDatabase(config.databaseUrl, async (source) => {
-  if (config.demo) await seedDemo(source);
+const { close, ready } = await startServer(readConfig(process.env));
+ready.catch((error: unknown) => {
+  console.error(error);
+  process.exit(1);
 });
-const app = await createApp(config);
-serveOpenApi(app);
-await app.listen(config.port, config.host);
 
 const stop = (): void => {
-  void app.close().then(() => process.exit(0));
+  void close().then(() => process.exit(0));
 };
 process.once('SIGTERM', stop);
 process.once('SIGINT', stop);

@@ -8,6 +8,7 @@ import { openApiDocument } from './openapi-document.js';
 // Writes the OpenAPI document without a database: `preview` builds the module graph only.
 const config = {
   databaseUrl: 'postgres://nobody@127.0.0.1:1/none',
+  ownerUrl: 'postgres://nobody@127.0.0.1:1/none',
   port: 0,
   host: '127.0.0.1',
   sessionSecret: 'none',

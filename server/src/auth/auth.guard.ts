@@ -1,11 +1,14 @@
 import { Injectable, type CanActivate, type ExecutionContext } from '@nestjs/common';
 import { Reflector } from '@nestjs/core';
+import { mayDo, needsPassword, notAllowed, type Right } from '@pentimento/core/rights';
 import type { Request } from 'express';
 import { ProblemException } from '../errors/problem.js';
+import type { Person } from '../people/person.entity.js';
 import { PeopleService } from '../people/people.service.js';
-import { PUBLIC_KEY } from './current-person.js';
+import { NEED_KEY, type Need } from './needs.js';
+import { isOver, type SignInWay } from './sessions.js';
 
-/** Lets a request in when it is signed in or its route is public, and never from a foreign page. */
+/** Lets a request in when its route asks for nothing or its person may do what it asks for, and never from a foreign page. */
 @Injectable()
 export class AuthGuard implements CanActivate {
   constructor(
@@ -16,13 +19,28 @@ export class AuthGuard implements CanActivate {
   async canActivate(context: ExecutionContext): Promise<boolean> {
     const request = context.switchToHttp().getRequest<Request>();
     refuseForeignOrigin(request);
-    if (this.reflector.getAllAndOverride<boolean | undefined>(PUBLIC_KEY, [context.getHandler(), context.getClass()])) return true;
-    const { personId } = request.session;
-    const person = personId ? await this.people.find(personId) : null;
+    const need = this.reflector.get<Need | undefined>(NEED_KEY, context.getHandler());
+    if (need === undefined) throw new Error(`${request.method} ${request.url} does not say what it needs`);
+    if (need === 'nothing') return true;
+    const person = await this.personOf(request);
     if (!person) throw new ProblemException(401, 'not-signed-in', 'Sign in first.');
+    refuseUnlessMay(person, need, request.session.way);
     request.person = person;
     return true;
   }
+
+  private async personOf({ session }: Request): Promise<Person | null> {
+    const person = session.personId ? await this.people.find(session.personId) : null;
+    return person && !isOver(session, person, new Date()) ? person : null;
+  }
+}
+
+function refuseUnlessMay(person: Person, need: Right, way: SignInWay | undefined): void {
+  if (person.wordUntil !== null && need !== 'account')
+    throw new ProblemException(403, 'change-password', 'You signed in with a one-time word. Choose a password of your own first.');
+  if (!mayDo(person.role, need)) throw new ProblemException(403, 'not-allowed', notAllowed(person.role, need));
+  if (needsPassword(need) && way === 'code')
+    throw new ProblemException(403, 'needs-password', 'You switched here by code. Sign in with your password for this.');
 }
 
 function refuseForeignOrigin(request: Request): void {

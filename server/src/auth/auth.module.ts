@@ -1,14 +1,16 @@
 import { Module } from '@nestjs/common';
 import { APP_GUARD } from '@nestjs/core';
+import { DevicesModule } from '../devices/devices.module.js';
 import { PeopleModule } from '../people/people.module.js';
 import { AuthController } from './auth.controller.js';
 import { AuthGuard } from './auth.guard.js';
-import { PgThrottlerStorage } from './pg-throttler-storage.js';
+import { SignInService } from './sign-in.service.js';
+import { TriesService } from './tries.service.js';
 
-/** Who is asking, and how often they may try. The guard stands before every route. */
+/** Who is asking, what they may do, and how often they may try. The guard stands before every route. */
 @Module({
-  imports: [PeopleModule],
+  imports: [PeopleModule, DevicesModule],
   controllers: [AuthController],
-  providers: [PgThrottlerStorage, { provide: APP_GUARD, useClass: AuthGuard }],
+  providers: [TriesService, SignInService, { provide: APP_GUARD, useClass: AuthGuard }],
 })
 export class AuthModule {}

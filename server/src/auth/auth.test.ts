@@ -14,16 +14,21 @@ describe('accounts', () => {
   test('the session cookie is strict, out of reach of scripts, and dies with sign-out', async () => {
     const agent = shop.anonymous();
     const { headers } = await agent.post('/api/auth/sign-in').send({ login: 'ada', password: 'marram-demo' }).expect(200);
-    expect([headers['set-cookie']].flat()[0]).toMatch(/HttpOnly.*SameSite=Strict/);
+    for (const cookie of [headers['set-cookie']].flat()) expect(cookie).toMatch(/HttpOnly.*SameSite=Strict/);
     await agent.get('/api/builds').expect(200);
-    await agent.post('/api/auth/sign-out').expect(200);
+    const out = await agent.post('/api/auth/sign-out').expect(200);
+    expect([out.headers['set-cookie']].flat()).toContainEqual(expect.stringMatching(/^pentimento.sid=;.*1970/));
     await agent.get('/api/builds').expect(401);
   });
 
   test('a session made by one server holds at another', async () => {
     const agent = shop.anonymous();
     const { headers } = await agent.post('/api/auth/sign-in').send({ login: 'cleo', password: 'marram-demo' });
-    const cookie = [headers['set-cookie']].flat()[0].split(';')[0];
+    const cookie =
+      [headers['set-cookie']]
+        .flat()
+        .find((one) => one.startsWith('pentimento.sid='))
+        ?.split(';')[0] ?? '';
     const { body } = await shop
       .anonymous(await shop.second())
       .get('/api/auth/who')
@@ -55,19 +60,6 @@ describe('accounts', () => {
     const stored = await shop.sql(`select password_hash from person where login = 'gus'`);
     expect(JSON.stringify(stored)).toContain('$argon2id$');
   });
-
-  test('guessing passwords is throttled across servers', async () => {
-    const other = await shop.second();
-    let last = 0;
-    for (let i = 0; i < 14; i++) {
-      const { status } = await shop
-        .anonymous(i % 2 === 0 ? shop.app : other)
-        .post('/api/auth/sign-in')
-        .send({ login: 'ben', password: `guess ${String(i)}` });
-      last = status;
-    }
-    expect(last).toBe(429);
-  });
 });
 
 describe('a shop without demo', () => {
@@ -79,7 +71,14 @@ describe('a shop without demo', () => {
 
   test('the first person sets up, and only the first; demo sign-in is closed', async () => {
     const agent = shop.anonymous();
-    expect((await agent.get('/api/auth/who')).body).toEqual({ person: null, needsSetup: true, demoPeople: [] });
+    expect((await agent.get('/api/auth/who')).body).toEqual({
+      person: null,
+      byCode: false,
+      needsSetup: true,
+      demoPeople: [],
+      device: null,
+      switchable: [],
+    });
     const owner = { name: 'Hal Knot', login: 'hal', password: 'long enough', role: 'toolmaker' };
     const { body } = await agent.post('/api/auth/setup').send(owner).expect(200);
     expect(body.person).toMatchObject({ name: 'Hal Knot', role: 'owner' });

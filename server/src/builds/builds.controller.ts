@@ -1,9 +1,11 @@
-import { Body, Controller, Get, HttpCode, Param, ParseIntPipe, ParseUUIDPipe, Post } from '@nestjs/common';
+import { Body, Controller, Get, HttpCode, Param, ParseUUIDPipe, Post } from '@nestjs/common';
 import { ApiCreatedResponse, ApiOkResponse, ApiTags } from '@nestjs/swagger';
 import { CurrentPerson } from '../auth/current-person.js';
+import { Needs } from '../auth/needs.js';
 import { MoldDto } from '../molds/molds.dto.js';
 import { MoldsService } from '../molds/molds.service.js';
 import { Person } from '../people/person.entity.js';
+import { VersionPipe } from '../wire/version.pipe.js';
 import {
   BuildDto,
   FinishBuildDto,
@@ -28,43 +30,50 @@ export class BuildsController {
   ) {}
 
   @Get()
+  @Needs('look')
   @ApiOkResponse({ type: [BuildDto] })
   async list(): Promise<BuildDto[]> {
     return (await this.builds.list()).map(dto);
   }
 
   @Post()
+  @Needs('plan')
   @ApiCreatedResponse({ type: BuildDto })
   async create(@Body() body: NewBuildDto, @CurrentPerson() person: Person): Promise<BuildDto> {
     return dto(await this.builds.create(body, person));
   }
 
   @Get(':id')
+  @Needs('look')
   @ApiOkResponse({ type: BuildDto })
   async get(@Param('id', ParseUUIDPipe) id: string): Promise<BuildDto> {
     return dto(await this.builds.get(id));
   }
 
   @Get(':id/versions')
+  @Needs('look')
   @ApiOkResponse({ type: [VersionHeadDto] })
   async history(@Param('id', ParseUUIDPipe) id: string): Promise<VersionHeadDto[]> {
     return (await this.builds.history(id)).map(toVersionHeadDto);
   }
 
   @Get(':id/versions/:number')
+  @Needs('look')
   @ApiOkResponse({ type: VersionDto })
-  async version(@Param('id', ParseUUIDPipe) id: string, @Param('number', ParseIntPipe) number: number): Promise<VersionDto> {
+  async version(@Param('id', ParseUUIDPipe) id: string, @Param('number', VersionPipe) number: number): Promise<VersionDto> {
     const version = await this.builds.version(id, number);
     return toVersionDto(version);
   }
 
   @Post(':id/versions')
+  @Needs('plan')
   @ApiCreatedResponse({ type: BuildDto })
   async save(@Param('id', ParseUUIDPipe) id: string, @Body() body: NewVersionDto, @CurrentPerson() person: Person): Promise<BuildDto> {
     return dto(await this.builds.save(id, body, person));
   }
 
   @Post(':id/finish')
+  @Needs('finish')
   @HttpCode(200)
   @ApiOkResponse({ type: MoldDto })
   async finish(@Param('id', ParseUUIDPipe) id: string, @Body() body: FinishBuildDto, @CurrentPerson() person: Person): Promise<MoldDto> {

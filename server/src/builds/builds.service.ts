@@ -8,6 +8,7 @@ import { idTaken, notFound, ProblemException } from '../errors/problem.js';
 import { nextMoldNumber } from '../molds/mold-number.js';
 import { Mold } from '../molds/mold.entity.js';
 import { sameJson } from '../wire/same-json.js';
+import { refuseUnlessMay } from '../people/may.js';
 import type { Person } from '../people/person.entity.js';
 import { Build } from './build.entity.js';
 import { BuildVersion } from './build-version.entity.js';
@@ -87,6 +88,8 @@ export class BuildsService {
       if (input.saveId !== undefined && (await sentBefore(tx, { buildId, saveId: input.saveId, note: input.note, plan }))) return;
       if (build.status === 'finished') throw new ProblemException(409, 'finished', 'This build became a mold. Its plan stays as it was built.');
       if (build.currentVersion !== input.baseVersion) throw await staleVersion(tx, build);
+      const { madeById } = await tx.findOneByOrFail(BuildVersion, { buildId, number: build.currentVersion });
+      if (madeById !== by.id) refuseUnlessMay(by, 'rewrite');
       const number = build.currentVersion + 1;
       const now = new Date();
       await tx.insert(BuildVersion, { buildId, number, saveId: input.saveId ?? null, stored: plan, note: input.note, madeById: by.id, madeAt: now });

@@ -81,6 +81,8 @@ export class CardsService {
   /** All cards of a file or none: known ones get a new version, others are made. */
   async import({ cards, note }: ImportCardsDto, by: Person): Promise<VersionedCard[]> {
     const read = cards.map(checked);
+    const twice = read.find(({ id }, i) => read.findIndex((other) => other.id === id) !== i);
+    if (twice) throw new ProblemException(422, 'card-twice', `"${twice.id}" stands in this file twice. Keep one of the two.`);
     const newest = new Map((await this.list()).map((card) => [card.id, card]));
     for (const card of read) {
       const known = newest.get(card.id);
@@ -103,10 +105,17 @@ export class CardsService {
     try {
       return await run();
     } catch (error) {
-      if (error instanceof QueryFailedError) throw problem;
+      if (isKeyClash(error)) throw problem;
       throw error;
     }
   }
+}
+
+/** PostgreSQL's unique_violation. */
+function isKeyClash(error: unknown): boolean {
+  if (!(error instanceof QueryFailedError)) return false;
+  const cause: unknown = error.driverError;
+  return typeof cause === 'object' && cause !== null && 'code' in cause && cause.code === '23505';
 }
 
 function checked(input: MaterialCard): MaterialCard {

@@ -5,10 +5,11 @@ import { CupTestsController } from './cup-tests.controller.js';
 import { CupTestsService } from './cup-tests.service.js';
 import { LaminateRecordsController } from './laminate-records.controller.js';
 import { LaminateRecordsService } from './laminate-records.service.js';
+import { StreamLimit } from '../wire/streams.js';
 
 @Module({
   imports: [BuildsModule, CardsModule],
   controllers: [CupTestsController, LaminateRecordsController],
-  providers: [CupTestsService, LaminateRecordsService],
+  providers: [CupTestsService, LaminateRecordsService, StreamLimit],
 })
 export class CupTestsModule {}

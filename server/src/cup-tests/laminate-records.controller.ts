@@ -1,6 +1,7 @@
 import { Body, Controller, Get, Param, Post } from '@nestjs/common';
 import { ApiCreatedResponse, ApiOkResponse, ApiTags } from '@nestjs/swagger';
 import { CurrentPerson } from '../auth/current-person.js';
+import { Needs } from '../auth/needs.js';
 import { Person } from '../people/person.entity.js';
 import type { LaminateRecord } from './laminate-record.entity.js';
 import { LaminateRecordDto, NewLaminateRecordDto } from './laminate-records.dto.js';
@@ -29,12 +30,14 @@ export class LaminateRecordsController {
   constructor(private readonly records: LaminateRecordsService) {}
 
   @Get()
+  @Needs('look')
   @ApiOkResponse({ type: [LaminateRecordDto] })
   async list(@Param('id') cardId: string): Promise<LaminateRecordDto[]> {
     return (await this.records.list(cardId)).map(toDto);
   }
 
   @Post()
+  @Needs('log')
   @ApiCreatedResponse({ type: LaminateRecordDto })
   async add(@Param('id') cardId: string, @Body() body: NewLaminateRecordDto, @CurrentPerson() person: Person): Promise<LaminateRecordDto> {
     return toDto(await this.records.add(cardId, body, person));

@@ -1,4 +1,4 @@
-import type { Role } from '../people/person.entity.js';
+import type { Role } from '@pentimento/core/rights';
 
 /** Marram Tooling: a made-up shop of six on a windy coast. */
 export const demoPeople: readonly { readonly name: string; readonly login: string; readonly role: Role }[] = [

@@ -32,7 +32,8 @@ export class ProblemFilter implements ExceptionFilter {
       response.destroy();
       return;
     }
-    if (problem.status === 503) response.setHeader('retry-after', '5');
+    const wait = typeof problem.retryAfterS === 'number' ? problem.retryAfterS : problem.status === 503 ? 5 : null;
+    if (wait !== null) response.setHeader('retry-after', String(wait));
     response
       .status(problem.status)
       .type('application/problem+json')
@@ -63,7 +64,8 @@ function isBodyError(error: unknown): error is { status: number; message: string
 /** Codes of the network and of PostgreSQL (class 08, 57P01 to 57P03, 53300, 55000 at connecting) that say: not now. */
 const AWAY = /^(ECONNREFUSED|ECONNRESET|EPIPE|ETIMEDOUT|ENOTFOUND|08\d{3}|57P0[123]|53300|55000)$/;
 
-function isDatabaseAway(error: unknown): boolean {
+/** Whether something failed because the database does not answer at this moment. */
+export function isDatabaseAway(error: unknown): boolean {
   if (!(error instanceof Error)) return false;
   const code = 'code' in error ? error.code : undefined;
   return (typeof code === 'string' && AWAY.test(code)) || /^Connection terminated/.test(error.message);

@@ -1,7 +1,7 @@
 import { Controller, Get } from '@nestjs/common';
 import { ApiOkResponse, ApiProperty, ApiTags } from '@nestjs/swagger';
 import { DataSource } from 'typeorm';
-import { Public } from '../auth/current-person.js';
+import { Needs } from '../auth/needs.js';
 import { ProblemException } from '../errors/problem.js';
 
 export class HealthDto {
@@ -10,11 +10,11 @@ export class HealthDto {
 
 @ApiTags('health')
 @Controller('health')
-@Public()
 export class HealthController {
   constructor(private readonly database: DataSource) {}
 
   @Get()
+  @Needs('nothing')
   @ApiOkResponse({ type: HealthDto })
   async health(): Promise<HealthDto> {
     try {

@@ -1,6 +1,7 @@
 import { Body, Controller, Get, Param, ParseUUIDPipe, Post } from '@nestjs/common';
 import { ApiCreatedResponse, ApiOkResponse, ApiTags } from '@nestjs/swagger';
 import { CurrentPerson } from '../auth/current-person.js';
+import { Needs } from '../auth/needs.js';
 import { Person } from '../people/person.entity.js';
 import { MoldDto, NewPullDto, NewTreatmentDto, UndoPullDto } from './molds.dto.js';
 import { MoldsService } from './molds.service.js';
@@ -11,24 +12,28 @@ export class MoldsController {
   constructor(private readonly molds: MoldsService) {}
 
   @Get()
+  @Needs('look')
   @ApiOkResponse({ type: [MoldDto] })
   list(): Promise<MoldDto[]> {
     return this.molds.list();
   }
 
   @Get(':id')
+  @Needs('look')
   @ApiOkResponse({ type: MoldDto })
   get(@Param('id', ParseUUIDPipe) id: string): Promise<MoldDto> {
     return this.molds.get(id);
   }
 
   @Post(':id/pulls')
+  @Needs('log')
   @ApiCreatedResponse({ type: MoldDto })
   addPull(@Param('id', ParseUUIDPipe) id: string, @Body() body: NewPullDto, @CurrentPerson() person: Person): Promise<MoldDto> {
     return this.molds.addPull(id, body, person);
   }
 
   @Post(':id/pulls/:pullId/undo')
+  @Needs('log')
   @ApiCreatedResponse({ type: MoldDto })
   undoPull(
     @Param('id', ParseUUIDPipe) id: string,
@@ -40,6 +45,7 @@ export class MoldsController {
   }
 
   @Post(':id/treatments')
+  @Needs('log')
   @ApiCreatedResponse({ type: MoldDto })
   addTreatment(@Param('id', ParseUUIDPipe) id: string, @Body() body: NewTreatmentDto, @CurrentPerson() person: Person): Promise<MoldDto> {
     return this.molds.addTreatment(id, body, person);

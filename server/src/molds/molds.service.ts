@@ -3,6 +3,7 @@ import { Injectable } from '@nestjs/common';
 import { InjectRepository } from '@nestjs/typeorm';
 import { DataSource, Repository, type EntityTarget } from 'typeorm';
 import { idTaken, notFound, ProblemException } from '../errors/problem.js';
+import { refuseUnlessMay } from '../people/may.js';
 import type { Person } from '../people/person.entity.js';
 import { Mold } from './mold.entity.js';
 import type { MoldDto, NewPullDto, NewTreatmentDto, PullDto, TreatmentDto, UndoPullDto } from './molds.dto.js';
@@ -56,6 +57,7 @@ export class MoldsService {
   async undoPull(moldId: string, pullId: string, input: UndoPullDto, by: Person): Promise<MoldDto> {
     const pull = await this.pulls.findOneBy({ id: pullId, moldId });
     if (!pull) throw notFound('pull');
+    if (pull.madeById !== by.id) refuseUnlessMay(by, 'takeBack');
     if (pull.reverses !== null) throw new ProblemException(422, 'not-a-pull', 'A counter-entry cannot be taken back. Log the pull again.');
     const already = await this.pulls.findOneBy({ reverses: pullId });
     if (already && already.id !== input.id) throw new ProblemException(409, 'already-undone', 'This pull was taken back before.');

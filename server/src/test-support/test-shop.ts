@@ -25,11 +25,11 @@ export class TestShop {
     const admin = process.env.TEST_DATABASE_URL;
     if (!admin) throw new Error('TEST_DATABASE_URL is not set: run ./pentimento test, or see DEVELOPING.md');
     const database = `test_${randomUUID().replaceAll('-', '')}`;
-    await query(admin, `create database ${database}`);
-    const url = new URL(admin);
-    url.pathname = `/${database}`;
+    await makeRoles(admin);
+    await query(admin, `create database ${database} owner ${OWNER}`);
     const config: ServerConfig = {
-      databaseUrl: url.href,
+      databaseUrl: addressOf(admin, database, APPLICATION),
+      ownerUrl: addressOf(admin, database, OWNER),
       port: 0,
       host: '127.0.0.1',
       sessionSecret: 'test',
@@ -39,7 +39,7 @@ export class TestShop {
       demo,
       webRoot: null,
     };
-    await prepareDatabase(config.databaseUrl, async (source) => {
+    await prepareDatabase(config, async (source) => {
       if (demo) await seedDemo(source);
     });
     const app = await createApp(config, true);
@@ -83,8 +83,9 @@ export class TestShop {
     return agent;
   }
 
+  /** As the database's superuser. */
   sql(text: string, values: unknown[] = []): Promise<unknown[]> {
-    return query(this.config.databaseUrl, text, values);
+    return query(addressOf(this.admin, this.database), text, values);
   }
 
   async close(): Promise<void> {
@@ -101,4 +102,22 @@ async function query(url: string, text: string, values: unknown[] = []): Promise
   } finally {
     await client.end();
   }
+}
+
+/** The roles of a shop's database, as the start command makes them; shared by all test databases of a cluster. */
+const OWNER = 'test_owner';
+const APPLICATION = 'test_application';
+const ROLES_LOCK = 4313;
+
+function addressOf(admin: string, database: string, role?: string): string {
+  const url = new URL(admin);
+  url.pathname = `/${database}`;
+  if (role !== undefined) Object.assign(url, { username: role, password: role });
+  return url.href;
+}
+
+async function makeRoles(admin: string): Promise<void> {
+  const make = (role: string): string =>
+    `if not exists (select from pg_roles where rolname = '${role}') then create role ${role} login password '${role}'; end if;`;
+  await query(admin, `do $$ begin perform pg_advisory_xact_lock(${String(ROLES_LOCK)}); ${make(OWNER)} ${make(APPLICATION)} end $$`);
 }

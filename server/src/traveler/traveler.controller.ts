@@ -3,6 +3,7 @@ import { SERVER_CONFIG, type ServerConfig } from '../config.js';
 import { ApiOkResponse, ApiProduces, ApiQuery, ApiTags } from '@nestjs/swagger';
 import type { Request, Response } from 'express';
 import { CurrentPerson } from '../auth/current-person.js';
+import { Needs } from '../auth/needs.js';
 import type { Person } from '../people/person.entity.js';
 import { PAPERS, type Paper } from './traveler-document.js';
 import { TravelerService } from './traveler.service.js';
@@ -39,6 +40,7 @@ export class TravelerController {
   }
 
   @Get('traveler.pdf')
+  @Needs('look')
   @ApiQuery({ name: 'paper', enum: [...PAPERS] })
   @ApiProduces('application/pdf')
   @ApiOkResponse({ schema: { type: 'string', format: 'binary' } })
@@ -54,6 +56,7 @@ export class TravelerController {
   }
 
   @Get('sessions.ics')
+  @Needs('look')
   @ApiProduces('text/calendar')
   @ApiOkResponse({ schema: { type: 'string' } })
   async calendar(@Param('id', ParseUUIDPipe) id: string, @Req() request: Request, @Res() response: Response): Promise<void> {

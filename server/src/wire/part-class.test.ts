@@ -1,5 +1,5 @@
 import 'reflect-metadata';
-import { planFields, planFromTemplate, type PlanDocument } from '@pentimento/core/plan';
+import { planFields, planFromTemplate, type Field, type FieldTable, type PlanDocument } from '@pentimento/core/plan';
 import { plainToInstance } from 'class-transformer';
 import { validate, type ValidationError } from 'class-validator';
 import { PlanDocumentDto } from '../builds/plan.dto.js';
@@ -75,4 +75,19 @@ test.each<[string, object, string]>([
 test('the same table gives the same class, and two tables never share a name', () => {
   expect(partClass('PlanDocumentDto', planFields)).toBe(PlanDocumentDto);
   expect(() => partClass('PlanDocumentDto', { ...planFields })).toThrow('two parts of a plan are called PlanDocumentDto');
+});
+
+test('a part inside a part is named after its label, its words joined', () => {
+  const inner: FieldTable = { flag: { label: 'Flag', shape: { kind: 'flag' } } as Field };
+  const part = (label: string): Field => ({ label, shape: { kind: 'part', fields: inner } }) as Field;
+  const Outer = partClass('OuterOfTest', { first: part('first (of) two-2 parts ') });
+  const type = Reflect.getMetadata('swagger/apiModelProperties', Outer.prototype, 'first') as { type: () => { name: string } };
+  expect([Outer.name, type.type().name]).toEqual(['OuterOfTest', 'PlanFirstOfTwo2Parts']);
+});
+
+test.each<[string, Field]>([
+  ['list', { label: 'Odd', shape: { kind: 'list', most: 3, of: { label: 'x', shape: { kind: 'flag' } } } } as Field],
+  ['record', { label: 'Odd', shape: { kind: 'record', of: { label: 'x', shape: { kind: 'flag' } } } } as Field],
+])('a %s of what the wire does not know is refused while the server starts', (kind, field) => {
+  expect(() => partClass(`Odd${kind}`, { odd: field })).toThrow('the wire knows no list or record of flag');
 });

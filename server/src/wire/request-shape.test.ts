@@ -1,4 +1,5 @@
-import { checkShape } from './request-shape.js';
+import type { Request, Response } from 'express';
+import { checkShape, refuseBadShape } from './request-shape.js';
 
 const nested = (levels: number): unknown => Array.from({ length: levels }).reduce<unknown>((inner) => ({ a: inner }), 1);
 const keys = (count: number): object => Object.fromEntries(Array.from({ length: count }, (_, i) => [`k${String(i)}`, 1]));
@@ -29,4 +30,38 @@ test.each<[string, unknown, RegExp]>([
   expect(() => {
     checkShape(body);
   }).toThrow(words);
+});
+
+const lists = (levels: number): unknown => Array.from({ length: levels }).reduce<unknown>((inner) => [inner], 1);
+
+test.each<[string, unknown, RegExp | null]>([
+  ['24 lists in each other', lists(24), null],
+  ['25 lists in each other', lists(25), /nested deeper than 24/],
+  ['an empty list', { a: [] }, null],
+  ['null', { a: null }, null],
+  ['a list that is the request itself', Array(50001).fill(1), /^The request: a list of 50001/],
+  ['exactly as many values as there may be', { rows: Array.from({ length: 3999 }, () => Array(99).fill(1)), rest: Array(97).fill(1) }, null],
+  ['one more', { rows: Array.from({ length: 3999 }, () => Array(99).fill(1)), rest: Array(98).fill(1) }, /more than 400000 values/],
+  ['a fault under a long key', { ['k'.repeat(99)]: 'x\0' }, /^k{60}: a text holds a NUL/],
+  ['a fault deep under long keys', Array.from({ length: 30 }).reduce<unknown>((inner) => ({ ['k'.repeat(60)]: inner }), 1), /^[k.]{120}: nested/],
+])('%s', (_what, body, words) => {
+  let said: string | null = null;
+  try {
+    checkShape(body);
+  } catch (error) {
+    said = error instanceof Error ? error.message : 'no error';
+  }
+  if (words === null) expect(said).toBeNull();
+  else expect(said).toMatch(words);
+});
+
+test.each<[unknown, string, string | undefined]>([
+  [{ name: 'x' }, '/api/cards/x%20y', undefined],
+  [{ name: 'x\0' }, '/api/cards', 'body-out-of-shape'],
+  [undefined, '/api/cards/%00', 'address-out-of-shape'],
+])('before routes: %p at %s goes on with %p', (body, originalUrl, code) => {
+  const next = jest.fn();
+  refuseBadShape({ body, originalUrl } as Request, {} as Response, next);
+  expect(next).toHaveBeenCalledTimes(1);
+  expect((next.mock.calls[0] as { code?: string }[]).at(0)?.code).toBe(code);
 });

@@ -41,9 +41,16 @@ export function checkShape(body: unknown): void {
   walk(body, '', 0);
 }
 
+/** Refuses an address that no record can have. */
+export function checkAddress(url: string): void {
+  if (/%00/.test(url))
+    throw new ProblemException(400, 'address-out-of-shape', 'The address holds a NUL character. Go back to the list and open it from there.');
+}
+
 /** Before routes: bodies out of shape go no further. */
 export function refuseBadShape(request: Request, _response: Response, next: NextFunction): void {
   try {
+    checkAddress(request.originalUrl);
     checkShape(request.body);
   } catch (error) {
     next(error);
