@@ -11,7 +11,8 @@ test.describe('sign-in', () => {
     await page.getByLabel('Password').fill('marram-demo');
     await page.getByRole('button', { name: 'Sign in', exact: true }).click();
     await expect(page.getByRole('heading', { name: 'Board' })).toBeVisible();
-    await page.getByRole('button', { name: /Ada Marsh/ }).click();
+    await page.getByLabel('Ada Marsh: account, sign out').click();
+    await page.getByRole('button', { name: 'Sign out', exact: true }).click();
     await expect(page.getByRole('heading', { name: 'Sign in' })).toBeVisible();
   });
 });

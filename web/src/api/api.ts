@@ -4,6 +4,8 @@ import type { components } from './schema';
 type Schemas = components['schemas'];
 export type Person = Schemas['PersonDto'];
 export type Who = Schemas['WhoDto'];
+export type Device = Schemas['DeviceDto'];
+export type RightsChange = Schemas['RightsChangeDto'];
 export type Build = Schemas['BuildDto'];
 export type VersionHead = Schemas['VersionHeadDto'];
 export type Version = Schemas['VersionDto'];
@@ -18,7 +20,7 @@ export type NewTreatment = Schemas['NewTreatmentDto'];
 export const api = createApi({
   reducerPath: 'api',
   baseQuery: fetchBaseQuery({ baseUrl: '/api', timeout: 20000 }),
-  tagTypes: ['Who', 'Builds', 'Molds', 'Cards', 'CupTests', 'People'],
+  tagTypes: ['Who', 'Builds', 'Molds', 'Cards', 'CupTests', 'People', 'Devices', 'Rights'],
   refetchOnReconnect: true,
   endpoints: (build) => ({
     who: build.query<Who, void>({ query: () => 'auth/who', providesTags: ['Who'] }),
@@ -26,10 +28,41 @@ export const api = createApi({
     demoSignIn: build.mutation<Who, Schemas['DemoSignInDto']>({ query: (body) => ({ url: 'auth/demo-sign-in', method: 'POST', body }) }),
     setup: build.mutation<Who, Schemas['NewPersonDto']>({ query: (body) => ({ url: 'auth/setup', method: 'POST', body }) }),
     signOut: build.mutation<Who, void>({ query: () => ({ url: 'auth/sign-out', method: 'POST' }) }),
+    switchPerson: build.mutation<Who, Schemas['SwitchDto']>({ query: (body) => ({ url: 'auth/switch', method: 'POST', body }) }),
+    changePassword: build.mutation<Person, Schemas['NewPasswordDto']>({
+      query: (body) => ({ url: 'people/me/password', method: 'PUT', body }),
+      invalidatesTags: ['Who', 'Rights'],
+    }),
+    setCode: build.mutation<void, Schemas['NewCodeDto']>({
+      query: (body) => ({ url: 'people/me/code', method: 'PUT', body }),
+      invalidatesTags: ['Who', 'Rights'],
+    }),
+    signOutEverywhere: build.mutation<void, void>({
+      query: () => ({ url: 'people/me/sign-out-everywhere', method: 'POST' }),
+      invalidatesTags: ['Who'],
+    }),
+    changePerson: build.mutation<Person, { id: string; body: Schemas['PersonChangeDto'] }>({
+      query: ({ id, body }) => ({ url: `people/${id}`, method: 'PATCH', body }),
+      invalidatesTags: ['People', 'Rights', 'Who'],
+    }),
+    giveOneTimeWord: build.mutation<Schemas['OneTimeWordDto'], string>({
+      query: (id) => ({ url: `people/${id}/one-time-word`, method: 'POST' }),
+      invalidatesTags: ['People', 'Rights'],
+    }),
+    rightsChanges: build.query<RightsChange[], void>({ query: () => 'people/changes', providesTags: ['Rights'] }),
+    devices: build.query<Device[], void>({ query: () => 'devices', providesTags: ['Devices'] }),
+    trustDevice: build.mutation<Device, Schemas['NewDeviceDto']>({
+      query: (body) => ({ url: 'devices', method: 'POST', body }),
+      invalidatesTags: ['Devices', 'Who', 'Rights'],
+    }),
+    forgetDevice: build.mutation<void, string>({
+      query: (id) => ({ url: `devices/${id}/forget`, method: 'POST' }),
+      invalidatesTags: ['Devices', 'Who', 'Rights'],
+    }),
     people: build.query<Person[], void>({ query: () => 'people', providesTags: ['People'] }),
     addPerson: build.mutation<Person, Schemas['NewPersonDto']>({
       query: (body) => ({ url: 'people', method: 'POST', body }),
-      invalidatesTags: ['People'],
+      invalidatesTags: ['People', 'Rights'],
     }),
     saveSettings: build.mutation<Person, Schemas['MySettingsDto']>({ query: (body) => ({ url: 'people/me', method: 'PATCH', body }) }),
     builds: build.query<Build[], void>({ query: () => 'builds', providesTags: ['Builds'] }),
@@ -107,6 +140,16 @@ export const {
   useDemoSignInMutation,
   useSetupMutation,
   useSignOutMutation,
+  useSwitchPersonMutation,
+  useChangePasswordMutation,
+  useSetCodeMutation,
+  useSignOutEverywhereMutation,
+  useChangePersonMutation,
+  useGiveOneTimeWordMutation,
+  useRightsChangesQuery,
+  useDevicesQuery,
+  useTrustDeviceMutation,
+  useForgetDeviceMutation,
   usePeopleQuery,
   useAddPersonMutation,
   useSaveSettingsMutation,

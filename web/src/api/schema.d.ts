@@ -68,6 +68,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/auth/switch": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["AuthController_switch"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/auth/setup": {
         parameters: {
             query?: never;
@@ -116,6 +132,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/people/changes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["PeopleController_changes"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/people/me": {
         parameters: {
             query?: never;
@@ -130,6 +162,118 @@ export interface paths {
         options?: never;
         head?: never;
         patch: operations["PeopleController_settings"];
+        trace?: never;
+    };
+    "/api/people/me/password": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["PeopleController_password"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/people/me/code": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["PeopleController_code"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/people/me/sign-out-everywhere": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["PeopleController_signOutEverywhere"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/people/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch: operations["PeopleController_change"];
+        trace?: never;
+    };
+    "/api/people/{id}/one-time-word": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["PeopleController_oneTimeWord"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/devices": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["DevicesController_list"];
+        put?: never;
+        post: operations["DevicesController_trust"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/devices/{id}/forget": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["DevicesController_forget"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
         trace?: never;
     };
     "/api/cards": {
@@ -465,14 +609,24 @@ export interface components {
             name: string;
             login: string;
             /** @enum {string} */
-            role: "owner" | "toolmaker";
+            role: "owner" | "toolmaker" | "apprentice" | "inspector";
             /** @enum {string} */
             unitSystem: "metric" | "us";
+            active: boolean;
+            mustChange: boolean;
+        };
+        SwitchableDto: {
+            /** Format: uuid */
+            id: string;
+            name: string;
         };
         WhoDto: {
             person: components["schemas"]["PersonDto"] | null;
+            byCode: boolean;
             needsSetup: boolean;
             demoPeople: components["schemas"]["PersonDto"][];
+            device: string | null;
+            switchable: components["schemas"]["SwitchableDto"][];
         };
         SignInDto: {
             login: string;
@@ -482,16 +636,63 @@ export interface components {
             /** Format: uuid */
             personId: string;
         };
+        SwitchDto: {
+            /** Format: uuid */
+            personId: string;
+            code: string;
+        };
         NewPersonDto: {
             name: string;
             login: string;
             password: string;
             /** @enum {string} */
-            role: "owner" | "toolmaker";
+            role: "owner" | "toolmaker" | "apprentice" | "inspector";
+        };
+        RightsChangeDto: {
+            /** Format: uuid */
+            id: string;
+            /** Format: date-time */
+            at: string;
+            by: string | null;
+            person: string | null;
+            /** @enum {string} */
+            what: "added" | "role" | "closed" | "opened again" | "one-time word" | "password" | "code set" | "code taken away" | "signed out everywhere" | "device trusted" | "device forgotten";
+            detail: string;
         };
         MySettingsDto: {
             /** @enum {string} */
             unitSystem: "metric" | "us";
+        };
+        NewPasswordDto: {
+            current: string | null;
+            next: string;
+        };
+        NewCodeDto: {
+            password: string;
+            code: string | null;
+        };
+        PersonChangeDto: {
+            /** @enum {string} */
+            role?: "owner" | "toolmaker" | "apprentice" | "inspector";
+            /** @enum {string} */
+            account?: "open" | "closed";
+        };
+        OneTimeWordDto: {
+            word: string;
+            /** Format: date-time */
+            until: string;
+        };
+        DeviceDto: {
+            /** Format: uuid */
+            id: string;
+            name: string;
+            trustedBy: string;
+            /** Format: date-time */
+            trustedAt: string;
+            here: boolean;
+        };
+        NewDeviceDto: {
+            name: string;
         };
         CardValueDto: {
             /** @enum {string} */
@@ -673,6 +874,14 @@ export interface components {
             name: string;
             /** @description min */
             startMin: number;
+            /** @description people */
+            people?: number;
+            /** @enum {string} */
+            order?: "ply over all" | "patch by patch";
+            /** @description m² */
+            patchM2?: number;
+            /** @description min */
+            plyMin?: number;
             layers: components["schemas"]["PlanLayer"][];
         };
         PlanPostCure: {
@@ -1144,6 +1353,29 @@ export interface operations {
             };
         };
     };
+    AuthController_switch: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SwitchDto"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WhoDto"];
+                };
+            };
+        };
+    };
     AuthController_setup: {
         parameters: {
             query?: never;
@@ -1228,6 +1460,25 @@ export interface operations {
             };
         };
     };
+    PeopleController_changes: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RightsChangeDto"][];
+                };
+            };
+        };
+    };
     PeopleController_settings: {
         parameters: {
             query?: never;
@@ -1248,6 +1499,174 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["PersonDto"];
                 };
+            };
+        };
+    };
+    PeopleController_password: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewPasswordDto"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PersonDto"];
+                };
+            };
+        };
+    };
+    PeopleController_code: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewCodeDto"];
+            };
+        };
+        responses: {
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    PeopleController_signOutEverywhere: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    PeopleController_change: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PersonChangeDto"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PersonDto"];
+                };
+            };
+        };
+    };
+    PeopleController_oneTimeWord: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OneTimeWordDto"];
+                };
+            };
+        };
+    };
+    DevicesController_list: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DeviceDto"][];
+                };
+            };
+        };
+    };
+    DevicesController_trust: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewDeviceDto"];
+            };
+        };
+        responses: {
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DeviceDto"];
+                };
+            };
+        };
+    };
+    DevicesController_forget: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
         };
     };

@@ -1,17 +1,19 @@
 import { Moon, Search, Sun, WifiOff } from 'lucide-react';
 import { lazy, Suspense, useEffect, useState } from 'react';
 import { NavLink, Outlet, useLocation, useNavigate } from 'react-router';
-import { useSaveSettingsMutation, useSignOutMutation, useWhoQuery, api } from '../api/api';
+import { useSaveSettingsMutation, useWhoQuery, api } from '../api/api';
 import { flushed } from '../features/outbox/outbox-slice';
 import { Failed, Loading } from '../shared/states';
-import { CommandBox } from './command-box';
+import { PersonMenu } from './person-menu';
 import { isTyping, places } from './places';
 import { THEME_KEY, themeChosen } from './settings-slice';
-import { ShortcutSheet } from './shortcut-sheet';
 import { useAppDispatch, useAppSelector } from './store';
 import { useOnline } from './use-online';
 
 const SignInPage = lazy(async () => ({ default: (await import('../features/sign-in/sign-in-page')).SignInPage }));
+const CommandBox = lazy(async () => ({ default: (await import('./command-box')).CommandBox }));
+const ShortcutSheet = lazy(async () => ({ default: (await import('./shortcut-sheet')).ShortcutSheet }));
+const ChoosePassword = lazy(async () => ({ default: (await import('../features/sign-in/choose-password')).ChoosePassword }));
 
 /** The frame around every place: a title block along the top, as on a drawing sheet. */
 export function Shell() {
@@ -25,10 +27,16 @@ export function Shell() {
         <SignInPage who={data} />
       </Suspense>
     );
-  return <SignedIn name={data.person.name} />;
+  if (data.person.mustChange)
+    return (
+      <Suspense fallback={<Loading what="the door" />}>
+        <ChoosePassword person={data.person} />
+      </Suspense>
+    );
+  return <SignedIn />;
 }
 
-function SignedIn({ name }: { name: string }) {
+function SignedIn() {
   const [sheet, setSheet] = useState<'command' | 'shortcuts' | null>(null);
   const navigate = useNavigate();
   const { pathname } = useLocation();
@@ -58,7 +66,6 @@ function SignedIn({ name }: { name: string }) {
         Skip to the place
       </a>
       <TitleBlock
-        name={name}
         openCommand={() => {
           setSheet('command');
         }}
@@ -67,26 +74,28 @@ function SignedIn({ name }: { name: string }) {
       <main id="place" className="relative min-h-0 flex-1 overflow-auto">
         <Outlet />
       </main>
-      {sheet === 'command' && (
-        <CommandBox
-          onClose={() => {
-            setSheet(null);
-          }}
-        />
-      )}
-      {sheet === 'shortcuts' && (
-        <ShortcutSheet
-          pathname={pathname}
-          onClose={() => {
-            setSheet(null);
-          }}
-        />
-      )}
+      <Suspense fallback={null}>
+        {sheet === 'command' && (
+          <CommandBox
+            onClose={() => {
+              setSheet(null);
+            }}
+          />
+        )}
+        {sheet === 'shortcuts' && (
+          <ShortcutSheet
+            pathname={pathname}
+            onClose={() => {
+              setSheet(null);
+            }}
+          />
+        )}
+      </Suspense>
     </div>
   );
 }
 
-function TitleBlock({ name, openCommand }: { name: string; openCommand: () => void }) {
+function TitleBlock({ openCommand }: { openCommand: () => void }) {
   const { pathname } = useLocation();
   return (
     <header className="rule flex h-11 print:hidden shrink-0 items-stretch border-b-2 text-sm">
@@ -115,7 +124,7 @@ function TitleBlock({ name, openCommand }: { name: string; openCommand: () => vo
       </button>
       <UnitSwitch />
       <ThemeSwitch />
-      <SignOut name={name} />
+      <PersonMenu />
     </header>
   );
 }
@@ -163,21 +172,6 @@ function ThemeSwitch() {
       }}
     >
       <Icon size={16} aria-hidden />
-    </button>
-  );
-}
-
-function SignOut({ name }: { name: string }) {
-  const [signOut] = useSignOutMutation();
-  const dispatch = useAppDispatch();
-  const leave = async (): Promise<void> => {
-    const result = await signOut();
-    if (result.data) void dispatch(api.util.upsertQueryData('who', undefined, result.data));
-  };
-  return (
-    <button type="button" className="hairline hover:bg-base-200 hidden border-l px-3 sm:block" onClick={() => void leave()} title="Sign out">
-      {name}
-      <span className="sr-only">, sign out</span>
     </button>
   );
 }

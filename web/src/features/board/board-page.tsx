@@ -1,3 +1,4 @@
+import { MayButton } from '../../shared/may-button';
 import { libraryOf, type CardLibrary } from '@pentimento/core/plan';
 import { dayText } from '@pentimento/core/shop-time';
 import { Plus } from 'lucide-react';
@@ -42,15 +43,16 @@ export function BoardPage() {
           {open.length} {open.length === 1 ? 'build' : 'builds'} being planned or built
         </p>
         <span className="flex-1" />
-        <button
-          type="button"
+        <MayButton
+          right="plan"
+
           className="bg-primary text-primary-content flex items-center gap-2 px-5"
           onClick={() => {
             setSearch({ new: '1' });
           }}
         >
           <Plus size={16} aria-hidden /> New build
-        </button>
+        </MayButton>
       </div>
       {open.length === 0 && <Empty title="No builds yet">Start one from a school’s stack, or from nothing: New build.</Empty>}
       <ul className="grid grid-cols-1 md:grid-cols-2 xl:grid-cols-3">

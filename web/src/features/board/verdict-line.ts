@@ -12,6 +12,8 @@ export function verdictLine({ kind, subject, level }: Verdict): string {
       return near ? `${subject} hardly reaches its activation heat` : `${subject} stays below its activation heat`;
     case 'window':
       return near ? `${subject}: window closing or closed` : `${subject}: outside the window`;
+    case 'ply-joint':
+      return near ? `${subject}: a ply close to gel, or gelled, before the next` : `${subject}: gelled between plies`;
     case 'demold-cure':
       return near ? `${subject} barely cured at demold` : `${subject} not cured at demold`;
     case 'demold-tg':

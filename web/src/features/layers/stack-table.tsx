@@ -18,7 +18,8 @@ import {
   type PlanSession,
 } from '@pentimento/core/plan';
 import { clockText } from '@pentimento/core/shop-time';
-import { laidAreaM2, laidMasses } from '@pentimento/core/stack';
+import { laidAreaM2 } from '@pentimento/core/plan';
+import { laidMasses } from '@pentimento/core/stack';
 import { Plus, Trash2 } from 'lucide-react';
 import { memo } from 'react';
 import { cells } from '../../shared/cells';

@@ -22,14 +22,19 @@ function serverOf(...answers: (() => unknown)[]): string[] {
 }
 
 const person = (id: string) =>
-  ({ person: { id, name: id, login: id, role: 'toolmaker', unitSystem: 'metric' }, needsSetup: false, demoPeople: [] }) as const;
+  ({
+    person: { id, name: id, login: id, role: 'toolmaker', unitSystem: 'metric', active: true, mustChange: false },
+    byCode: false,
+    needsSetup: false,
+    device: null,
+  }) as const;
 
 const makeStore = async () => {
   const store = configureStore({
     reducer: { [api.reducerPath]: api.reducer, outbox: outboxSlice.reducer },
     middleware: (defaults) => defaults().prepend(outboxListener.middleware).concat(api.middleware),
   });
-  await store.dispatch(api.util.upsertQueryData('who', undefined, { ...person('ada'), demoPeople: [] }));
+  await store.dispatch(api.util.upsertQueryData('who', undefined, { ...person('ada'), demoPeople: [], switchable: [] }));
   return store;
 };
 
@@ -90,7 +95,7 @@ test('a record waits for the person who logged it, never sent under another name
     expect(store.getState().outbox.waiting.map(({ body }) => body.id)).toEqual(['bens']);
   });
   expect(sentIds).toEqual(['adas']);
-  await store.dispatch(api.util.upsertQueryData('who', undefined, { ...person('ben'), demoPeople: [] }));
+  await store.dispatch(api.util.upsertQueryData('who', undefined, { ...person('ben'), demoPeople: [], switchable: [] }));
   store.dispatch(flushed());
   await waitFor(() => {
     expect(sentIds).toEqual(['adas', 'bens']);

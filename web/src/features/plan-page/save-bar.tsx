@@ -1,7 +1,9 @@
+import { MayButton } from '../../shared/may-button';
 import type { VerdictLevel } from '@pentimento/core/judging';
 import { Redo2, Save, Undo2 } from 'lucide-react';
 import type { Build } from '../../api/api';
 import { useAppDispatch, useAppSelector } from '../../app/store';
+import { useRefusal } from '../../shared/use-may';
 import { LevelMark } from '../../shared/level-mark';
 import { dropped, hasEdits, redone, undone } from '../plan/plan-slice';
 
@@ -22,6 +24,7 @@ export function SaveBar({ build, level, onSheet, saving }: SaveBarProps) {
   const dispatch = useAppDispatch();
   const unsaved = hasEdits(plan);
   const finished = build.status === 'finished';
+  const refusal = useRefusal('plan');
   return (
     <div className="rule flex flex-wrap items-stretch border-b text-sm *:min-h-11 lg:flex-nowrap lg:*:[button]:shrink-0 lg:*:[button]:whitespace-nowrap">
       <h1 className="flex min-w-0 items-center px-4 py-1 text-lg leading-tight font-semibold" title={build.name}>
@@ -43,6 +46,11 @@ export function SaveBar({ build, level, onSheet, saving }: SaveBarProps) {
       >
         <span className="num">v{plan.baseVersion}</span> {unsaved ? <strong>· unsaved edits</strong> : `· ${finished ? 'as built' : 'saved'}`}
       </button>
+      {unsaved && refusal !== null && (
+        <span role="note" className="hairline max-w-72 border-l px-3 py-1 text-xs leading-tight">
+          Tried, not kept: {refusal}
+        </span>
+      )}
       {!finished && (
         <>
           <UndoRedo />
@@ -56,8 +64,9 @@ export function SaveBar({ build, level, onSheet, saving }: SaveBarProps) {
           >
             Back to saved
           </button>
-          <button
-            type="button"
+          <MayButton
+            right="plan"
+
             className="print:hidden hairline bg-primary text-primary-content flex items-center gap-2 border-l px-4 disabled:opacity-50"
             disabled={!unsaved || saving}
             onClick={() => {
@@ -65,9 +74,10 @@ export function SaveBar({ build, level, onSheet, saving }: SaveBarProps) {
             }}
           >
             <Save size={16} aria-hidden /> {saving ? 'Saving …' : 'Save version'}
-          </button>
-          <button
-            type="button"
+          </MayButton>
+          <MayButton
+            right="finish"
+
             className="print:hidden hairline hover:bg-base-200 border-l px-4 disabled:opacity-40"
             disabled={unsaved}
             title={unsaved ? 'Save first' : undefined}
@@ -76,7 +86,7 @@ export function SaveBar({ build, level, onSheet, saving }: SaveBarProps) {
             }}
           >
             Finish into a mold
-          </button>
+          </MayButton>
         </>
       )}
     </div>

@@ -1,7 +1,8 @@
+import { MayButton } from '../../shared/may-button';
 import { releaseProgram } from '@pentimento/core/service';
 import { useState } from 'react';
 import { Link, useParams } from 'react-router';
-import { useMoldsQuery, useUndoPullMutation, type Mold } from '../../api/api';
+import { useMoldsQuery, useUndoPullMutation, useWhoQuery, type Mold } from '../../api/api';
 import { problemOf } from '../../api/problem';
 import { LevelMark } from '../../shared/level-mark';
 import { Empty, Failed, Loading } from '../../shared/states';
@@ -49,24 +50,26 @@ function Logbook({ view: { mold, service } }: { view: MoldView }) {
           <LevelMark level={service.level} /> {service.reason}
         </span>
         <span className="flex-1" />
-        <button
-          type="button"
+        <MayButton
+          right="log"
+
           className="hairline hover:bg-base-200 min-h-14 border-l px-5"
           onClick={() => {
             setSheet('treatment');
           }}
         >
           Log a treatment
-        </button>
-        <button
-          type="button"
+        </MayButton>
+        <MayButton
+          right="log"
+
           className="bg-primary text-primary-content min-h-14 px-6 text-lg font-semibold"
           onClick={() => {
             setSheet('pull');
           }}
         >
           Log a pull
-        </button>
+        </MayButton>
       </div>
       <Refusals />
       <div className="grid gap-x-6 lg:grid-cols-[22rem_minmax(0,1fr)]">
@@ -175,6 +178,7 @@ function recordsOf(mold: Mold): RecordRow[] {
 
 function Records({ mold }: { mold: Mold }) {
   const [undo, { error, isLoading }] = useUndoPullMutation();
+  const me = useWhoQuery().data?.person?.name;
   const [all, setAll] = useState(false);
   const rows = recordsOf(mold);
   return (
@@ -195,14 +199,15 @@ function Records({ mold }: { mold: Mold }) {
               <td className="muted py-1 pr-4 whitespace-nowrap">{row.madeBy}</td>
               <td className="py-0.5 text-right">
                 {row.undoable && (
-                  <button
-                    type="button"
+                  <MayButton
+                    right={row.madeBy === me ? 'log' : 'takeBack'}
+
                     className="btn btn-ghost btn-xs whitespace-nowrap"
                     disabled={isLoading}
                     onClick={() => void undo({ moldId: mold.id, pullId: row.id, body: { id: newId(), note: '' } })}
                   >
                     Take back
-                  </button>
+                  </MayButton>
                 )}
               </td>
             </tr>

@@ -1,3 +1,4 @@
+import { MayButton } from '../../shared/may-button';
 import { releaseProgram } from '@pentimento/core/service';
 import { Link } from 'react-router';
 import { LevelMark } from '../../shared/level-mark';
@@ -40,14 +41,14 @@ export function Spine({ view: { mold, service }, onLog }: { view: MoldView; onLo
           {service.pullsSinceNew} pulls · {service.pullsSinceFull} this cycle
         </p>
       </Link>
-      <button
-        type="button"
-        className="bg-primary text-primary-content min-h-14 text-lg font-semibold"
+      <MayButton
+        right="log"
+        className="bg-primary text-primary-content min-h-14 text-lg font-semibold disabled:opacity-40"
         onClick={onLog}
         aria-label={`Log a pull of ${mold.number}`}
       >
         Log a pull
-      </button>
+      </MayButton>
     </li>
   );
 }

@@ -1,7 +1,9 @@
 import { useForm } from 'react-hook-form';
-import { api, useDemoSignInMutation, useSetupMutation, useSignInMutation, type Who } from '../../api/api';
-import { problemOf } from '../../api/problem';
-import { useAppDispatch } from '../../app/store';
+import { passwordFault } from '@pentimento/core/rights';
+import { useDemoSignInMutation, useSetupMutation, useSignInMutation, type Who } from '../../api/api';
+import { FormField, ProblemLine } from '../../shared/form-field';
+import { useEnter } from '../../app/use-enter';
+import { SwitchPerson } from './switch-person';
 
 /** Nobody is signed in: password, the demo's people, or the first account of a new shop. */
 export function SignInPage({ who }: { who: Who }) {
@@ -12,20 +14,19 @@ export function SignInPage({ who }: { who: Who }) {
           <h1 className="p-5 text-3xl font-semibold tracking-wide">Pentimento</h1>
           <p className="hairline muted max-w-xs p-5 sm:border-l">Plans and builds production molds, layer by layer.</p>
         </div>
-        <div className={who.demoPeople.length > 0 ? 'grid md:grid-cols-2' : ''}>
+        <div className={who.demoPeople.length > 0 || who.switchable.length > 0 ? 'grid md:grid-cols-2' : ''}>
           <section className="p-5">{who.needsSetup ? <SetupForm /> : <PasswordForm />}</section>
+          {who.device !== null && who.switchable.length > 0 && (
+            <section className="hairline border-t p-5 md:border-t-0 md:border-l">
+              <h2 className="text-lg font-semibold">By code, on {who.device}</h2>
+              <SwitchPerson people={who.switchable} />
+            </section>
+          )}
           {who.demoPeople.length > 0 && <DemoPeople who={who} />}
         </div>
       </div>
     </main>
   );
-}
-
-function useEnter(): (data: Who | undefined) => void {
-  const dispatch = useAppDispatch();
-  return (data) => {
-    if (data) void dispatch(api.util.upsertQueryData('who', undefined, data));
-  };
 }
 
 function DemoPeople({ who }: { who: Who }) {
@@ -54,16 +55,8 @@ function DemoPeople({ who }: { who: Who }) {
           </li>
         ))}
       </ul>
-      {error && <FormProblem error={error} />}
+      <ProblemLine error={error} />
     </section>
-  );
-}
-
-function FormProblem({ error }: { error: unknown }) {
-  return (
-    <p role="alert" className="text-error mt-3">
-      {problemOf(error).detail}
-    </p>
   );
 }
 
@@ -80,18 +73,20 @@ function PasswordForm() {
       }
     >
       <h2 className="text-lg font-semibold">Sign in</h2>
-      <label className="mt-3 block">
-        <span className="text-sm">Name</span>
-        <input className="input w-full" autoComplete="username" {...register('login', { required: true })} />
-      </label>
-      <label className="mt-3 block">
-        <span className="text-sm">Password</span>
-        <input className="input w-full" type="password" autoComplete="current-password" {...register('password', { required: true })} />
-      </label>
+      <div className="mt-3">
+        <FormField label="Name">
+          <input className="input w-full" autoComplete="username" {...register('login', { required: true })} />
+        </FormField>
+      </div>
+      <div className="mt-3">
+        <FormField label="Password">
+          <input className="input w-full" type="password" autoComplete="current-password" {...register('password', { required: true })} />
+        </FormField>
+      </div>
       <button className="btn btn-primary mt-4" disabled={isLoading}>
         Sign in
       </button>
-      {error && <FormProblem error={error} />}
+      <ProblemLine error={error} />
     </form>
   );
 }
@@ -110,24 +105,30 @@ function SetupForm() {
     >
       <h2 className="text-lg font-semibold">Set up your shop</h2>
       <p className="muted text-sm">You become its owner and add the others later.</p>
-      <label className="mt-3 block">
-        <span className="text-sm">Your name</span>
-        <input className="input w-full" autoComplete="name" {...register('name', { required: true })} />
-      </label>
-      <label className="mt-3 block">
-        <span className="text-sm">Name to sign in with (small letters)</span>
-        <input className="input w-full" autoComplete="username" {...register('login', { required: true, pattern: /^[a-z0-9][a-z0-9.-]{1,39}$/ })} />
-      </label>
-      {formState.errors.login && <p className="text-error text-sm">2 to 40 small letters, digits, dots or dashes.</p>}
-      <label className="mt-3 block">
-        <span className="text-sm">Password, at least 10 characters</span>
-        <input className="input w-full" type="password" autoComplete="new-password" {...register('password', { required: true, minLength: 10 })} />
-      </label>
-      {formState.errors.password && <p className="text-error text-sm">At least 10 characters.</p>}
+      <div className="mt-3">
+        <FormField label="Your name">
+          <input className="input w-full" autoComplete="name" {...register('name', { required: true })} />
+        </FormField>
+      </div>
+      <div className="mt-3">
+        <FormField label="Name to sign in with (small letters)" error={formState.errors.login && '2 to 40 small letters, digits, dots or dashes.'}>
+          <input className="input w-full" autoComplete="username" {...register('login', { required: true, pattern: /^[a-z0-9][a-z0-9.-]{1,39}$/ })} />
+        </FormField>
+      </div>
+      <div className="mt-3">
+        <FormField label="Password, at least 10 characters" error={formState.errors.password?.message}>
+          <input
+            className="input w-full"
+            type="password"
+            autoComplete="new-password"
+            {...register('password', { validate: (value, { login, name }) => passwordFault(value, [login, name]) ?? true })}
+          />
+        </FormField>
+      </div>
       <button className="btn btn-primary mt-4" disabled={isLoading}>
         Set up
       </button>
-      {error && <FormProblem error={error} />}
+      <ProblemLine error={error} />
     </form>
   );
 }

@@ -1,11 +1,11 @@
 import { backingOf, type Sibling } from '@pentimento/core/design';
 import { DomainError } from '@pentimento/core/errors';
 import { simulateCup, type CupInput, type CupOutcome } from '@pentimento/core/growth';
-import { evaluatePlan, planObjections, schoolFigures, type PlanEvaluation, type SchoolFigures, type Verdict } from '@pentimento/core/judging';
+import { evaluatePlan, gelTimes, planObjections, type PlanEvaluation, type Verdict } from '@pentimento/core/judging';
+import type { SchoolFigures } from '@pentimento/core/schools';
 import type { VersionedCard } from '@pentimento/core/materials';
 import { mixObjections, mixSheet, potLookup, type MixRow } from '@pentimento/core/mix';
 import { libraryOf, worstFirst, type CardLibrary, type PlanDocument, type Objection } from '@pentimento/core/plan';
-import { gelTimes } from '@pentimento/core/traveler';
 import { expose, transfer } from 'comlink';
 import { pictureOf, type Picture } from './picture';
 
@@ -66,8 +66,10 @@ const service = {
     }
   },
   /** The same mold by a school; null: as planned. */
-  school(plan: PlanDocument, templateId: string | null): SchoolAnswer {
+  async school(plan: PlanDocument, templateId: string | null): Promise<SchoolAnswer> {
     try {
+      // Only who compares schools loads them.
+      const { schoolFigures } = await import('@pentimento/core/schools');
       return { ok: true, figures: schoolFigures(plan, library, templateId) };
     } catch (error) {
       return { ok: false, detail: error instanceof DomainError ? error.message : 'This school could not be worked out for this mold.' };

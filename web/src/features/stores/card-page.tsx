@@ -1,3 +1,4 @@
+import { MayButton } from '../../shared/may-button';
 import { DomainError } from '@pentimento/core/errors';
 import { writeCardFile } from '@pentimento/core/formats';
 import { checkCard, resinCardOf, valueOrigins } from '@pentimento/core/materials';
@@ -35,8 +36,9 @@ export function CardPage({ card }: { card: Card }) {
         </div>
         {!draft && (
           <div className="flex gap-2">
-            <button
-              type="button"
+            <MayButton
+              right="cards"
+
               className="btn btn-sm"
               onClick={() => {
                 setBase(card);
@@ -44,7 +46,7 @@ export function CardPage({ card }: { card: Card }) {
               }}
             >
               <Pencil size={14} aria-hidden /> Enter data sheet
-            </button>
+            </MayButton>
             <button
               type="button"
               className="btn btn-sm btn-ghost"

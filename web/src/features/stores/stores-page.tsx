@@ -1,7 +1,7 @@
-import { cardRows, writeCardFile } from '@pentimento/core/formats';
+import { MayButton } from '../../shared/may-button';
+import { cardRows, csvText, writeCardFile } from '@pentimento/core/formats';
 import { cardText, materialKinds, resinFamilies, type MaterialKind } from '@pentimento/core/materials';
 import { Download, Plus, Upload } from 'lucide-react';
-import Papa from 'papaparse';
 import { useEffect, useId, useState } from 'react';
 import { useLocation, useNavigate } from 'react-router';
 import { useCardsQuery, type Card } from '../../api/api';
@@ -88,24 +88,26 @@ export function StoresPage() {
 function StoreActions({ cards, onSheet }: { cards: readonly Card[]; onSheet: (sheet: 'new' | 'import') => void }) {
   return (
     <>
-      <button
-        type="button"
+      <MayButton
+        right="cards"
+
         className="btn btn-sm"
         onClick={() => {
           onSheet('new');
         }}
       >
         <Plus size={14} aria-hidden /> Card
-      </button>
-      <button
-        type="button"
+      </MayButton>
+      <MayButton
+        right="cards"
+
         className="btn btn-sm btn-ghost"
         onClick={() => {
           onSheet('import');
         }}
       >
         <Upload size={14} aria-hidden /> Import
-      </button>
+      </MayButton>
       <button
         type="button"
         className="btn btn-sm btn-ghost"
@@ -119,7 +121,7 @@ function StoreActions({ cards, onSheet }: { cards: readonly Card[]; onSheet: (sh
         type="button"
         className="btn btn-sm btn-ghost"
         onClick={() => {
-          saveFile('cards.csv', Papa.unparse(cardRows(cards)), 'text/csv');
+          saveFile('cards.csv', csvText(cardRows(cards)), 'text/csv');
         }}
       >
         <Download size={14} aria-hidden /> All, list

@@ -80,6 +80,7 @@ function VerdictRow({ verdict, cloud, units, onJump, onExplain, remedy }: Verdic
           <span className="predicted">{verdictAmount(units, verdict, verdict.value)}</span> · {verdict.sense}{' '}
           {verdictAmount(units, verdict, verdict.limit)}
           {verdict.quantity !== 'clock' && ` · ${clockText(verdict.timeS)}`}
+          {verdict.place === 'last' && ' · where it is laid last'}
           {verdict.quantity === 'temperature' &&
             verdict.heightM !== null &&
             verdict.heightM > 0 &&

@@ -12,6 +12,7 @@ export function verdictTitle({ kind, subject }: Verdict): string {
     case 'activation':
       return `${subject}, coolest place`;
     case 'window':
+    case 'ply-joint':
     case 'shop-minimum':
     case 'post-cure-ramp':
     case 'post-cure-start':

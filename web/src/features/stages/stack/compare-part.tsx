@@ -1,4 +1,4 @@
-import type { SchoolFigures } from '@pentimento/core/judging';
+import type { SchoolFigures } from '@pentimento/core/schools';
 import { stackTemplates, type PlanDocument } from '@pentimento/core/plan';
 import { useEffect, useMemo, useState } from 'react';
 import type { Card } from '../../../api/api';

@@ -9,6 +9,7 @@ import { StageFrame } from '../../stage/stage-frame';
 import type { StageProps } from '../../stage/stage-props';
 import { ComparePart } from './compare-part';
 import { InfusionPart } from './infusion-part';
+import { LayingPart } from './laying-part';
 import { LayerDetails } from './layer-details';
 import { StackTable } from '../../layers/stack-table';
 import { TallyPart } from './tally-part';
@@ -52,6 +53,7 @@ export function StackStage({ plan, cards, library, readOnly, onEdit, objections,
           <LayerDetails plan={plan} library={library} onEdit={onEdit} />
         </div>
       )}
+      <LayingPart plan={plan} library={library} onEdit={onEdit} />
       <InfusionPart plan={plan} library={library} gelS={gelS} onEdit={onEdit} />
       <ComparePart plan={plan} cards={cards} readOnly={readOnly} onTake={onEdit} />
       {explained && (

@@ -1,3 +1,4 @@
+import { MayButton } from '../../../shared/may-button';
 import { objectionsTo, sheetCupTests } from '@pentimento/core/calibration';
 import type { ResinCard } from '@pentimento/core/materials';
 import { FlaskConical, Thermometer } from 'lucide-react';
@@ -41,24 +42,26 @@ export function CupTests({ card, resin }: { card: Card; resin: ResinCard }) {
       <div className="rule flex items-end justify-between gap-3 border-b pb-1">
         <h3 className="font-semibold">Cup tests and calibration</h3>
         <span className="flex gap-2">
-          <button
-            type="button"
+          <MayButton
+            right="log"
+
             className="btn btn-xs"
             onClick={() => {
               setSheet('cup');
             }}
           >
             <FlaskConical size={13} aria-hidden /> Cup test
-          </button>
-          <button
-            type="button"
+          </MayButton>
+          <MayButton
+            right="log"
+
             className="btn btn-xs btn-ghost"
             onClick={() => {
               setSheet('laminate');
             }}
           >
             <Thermometer size={13} aria-hidden /> Laminate temperature
-          </button>
+          </MayButton>
         </span>
       </div>
       {error && !data && <Failed error={error} retry={() => void refetch()} />}

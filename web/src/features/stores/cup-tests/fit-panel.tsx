@@ -1,3 +1,4 @@
+import { MayButton } from '../../../shared/may-button';
 import type { CupTest, FitResult, FittedParameter } from '@pentimento/core/calibration';
 import { withValues } from '@pentimento/core/materials';
 import { useEffect, useMemo, useState } from 'react';
@@ -110,9 +111,9 @@ function FitOutcome({ card, fit, tests, laminates, origin, onKept }: FitPanelPro
           )}
           <NumbersSeen fit={fit} />
           {fit.status === 'converged' && told.length > 0 && (
-            <button type="button" className="btn btn-primary btn-sm mt-3" disabled={isLoading} onClick={() => void keep()}>
+            <MayButton right="cards" className="btn btn-primary btn-sm mt-3" disabled={isLoading} onClick={() => void keep()}>
               Keep as version {card.version + 1}
-            </button>
+            </MayButton>
           )}
           {error && (
             <p role="alert" className="text-error mt-2">

@@ -59,8 +59,8 @@ export function ReleasePanel({ plan, cards, distortion, readOnly, onEdit }: Rele
       <div className="text-sm">
         <Outcome distortion={distortion} calibrated={calibrated} />
         <p className="muted mt-2 max-w-lg text-xs">
-          Elastic upper bound: shrink and cooling locked in layer by layer, nothing relaxes. Compare plans with it. Print 1 is a stiff 0.6 mm gel coat
-          and 1 mm skin under a bulk that shrinks 0.3 %.
+          Held flat while it sets, with a stiffness that grows with cure and softens in heat. Uncalibrated: compare plans with it. Print 1 is a stiff
+          0.6 mm gel coat and 1 mm skin under a bulk that shrinks 0.3 %.
         </p>
         <fieldset disabled={readOnly} className="mt-3 flex flex-wrap items-end gap-x-4 gap-y-2">
           <ShapeFields

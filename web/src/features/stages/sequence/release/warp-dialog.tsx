@@ -1,3 +1,4 @@
+import { MayButton } from '../../../../shared/may-button';
 import { panelBowM, type SectionDistortion } from '@pentimento/core/distortion';
 import { withValues } from '@pentimento/core/materials';
 import { useState } from 'react';
@@ -25,7 +26,7 @@ export function WarpDialog({ card, distortion, onKept, onClose }: WarpDialogProp
   // Without what an earlier measurement scaled it by.
   const raw = Math.abs(panelBowM(distortion.curvature / (distortion.warpFactor ?? 1), lengthMm / 1000)) * 1000;
   const factor = bowMm / raw;
-  const absurd = !(factor >= 0.01 && factor <= 5);
+  const absurd = !(factor >= 0.01 && factor <= 20);
   const submit = async (): Promise<void> => {
     const source = {
       origin: 'own test',
@@ -74,7 +75,7 @@ export function WarpDialog({ card, distortion, onKept, onClose }: WarpDialogProp
       </p>
       {absurd && (
         <p role="alert" className="text-error mt-2 text-sm">
-          That is {factor.toFixed(2)} times the prediction: check bow, length and unit. Between 0.01 and 5 can be kept.
+          That is {factor.toFixed(2)} times the prediction: check bow, length and unit. Between 0.01 and 20 can be kept.
         </p>
       )}
       {error && (
@@ -83,9 +84,9 @@ export function WarpDialog({ card, distortion, onKept, onClose }: WarpDialogProp
         </p>
       )}
       <div className="mt-4 flex gap-2">
-        <button type="button" className="btn btn-primary btn-sm" disabled={absurd || isLoading} onClick={() => void submit()}>
+        <MayButton right="cards" className="btn btn-primary btn-sm" disabled={absurd || isLoading} onClick={() => void submit()}>
           Calibrate the card
-        </button>
+        </MayButton>
         <button type="button" className="btn btn-ghost btn-sm" onClick={onClose}>
           Cancel
         </button>
