@@ -4,7 +4,7 @@
  */
 const coreLayers = [
   ['errors', 'numerics'],
-  ['units', 'shop-time'],
+  ['units', 'shop-time', 'rights'],
   ['heat'],
   ['cure'],
   ['laminate', 'growth'],
@@ -15,7 +15,7 @@ const coreLayers = [
   ['release'],
   ['kit'],
   ['judging'],
-  ['explain', 'uncertainty', 'calibration', 'traveler'],
+  ['explain', 'uncertainty', 'calibration', 'traveler', 'schools'],
 ];
 const webLayers = [
   ['api'],
@@ -72,7 +72,7 @@ module.exports = {
     },
     { name: 'server-not-web', severity: 'error', from: { path: '^server' }, to: { path: '^web' } },
     { name: 'web-not-server', severity: 'error', from: { path: '^web' }, to: { path: '^server' } },
-    ...layered('web/src', webLayers, '^web/src/app/(routes|store|shell)'),
+    ...layered('web/src', webLayers, '^web/src/app/(routes|store|shell|person-menu)'),
     {
       name: 'stages-apart',
       severity: 'error',

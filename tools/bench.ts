@@ -5,7 +5,8 @@ import { availableParallelism } from 'node:os';
 import { readdirSync, readFileSync, rmSync } from 'node:fs';
 import { fileURLToPath } from 'node:url';
 import { Worker } from 'node:worker_threads';
-import { fiveDayCase } from './five-day-case.js';
+import { cardLibrary, planToCase } from '@pentimento/core/plan';
+import { fiveDayCase, fiveDayPlan } from './five-day-case.js';
 
 /*
  * npm run bench               times, always with the error beside them
@@ -67,7 +68,7 @@ function line(name: string, { steps, cells }: GrowthResult, times: readonly numb
 
 /** Bytes of everything a result keeps in typed arrays. */
 function resultBytes({ segments, geometry, gelS }: GrowthResult): number {
-  const fields = segments.flatMap(({ field, checkpoints }) => [field.timeS, field.tempK, field.cure, ...checkpoints.flatMap((c) => c.fields)]);
+  const fields = segments.flatMap(({ field, checkpoints }) => [field.timeS, field.tempK, field.cure, ...checkpoints.map((c) => c.state)]);
   return [...fields, geometry.centerM, geometry.sizeM, gelS].reduce((sum, array) => sum + array.byteLength, 0);
 }
 
@@ -166,6 +167,34 @@ function accuracyTable(cases: readonly Loaded[], five: GrowthCase): void {
   }
 }
 
+const timesOf = (): Record<'old' | 'atOnce' | 'byPly', number[]> => ({ old: [], atOnce: [], byPly: [] });
+
+/** An older version beside this one, in one run: the folder of its sources stands in BENCH_OLD (outside the repository). */
+async function measureAgainst(folder: string): Promise<void> {
+  const outfile = fileURLToPath(new URL('../.local/old-core.mjs', import.meta.url));
+  await build({ entryPoints: [`${folder}/core/src/growth/simulate-growth.ts`], bundle: true, platform: 'node', format: 'esm', outfile });
+  // eslint-disable-next-line @typescript-eslint/no-unsafe-assignment
+  const old: { simulateGrowth: typeof simulateGrowth } = await import(outfile);
+  rmSync(outfile);
+  const plan = fiveDayPlan();
+  const atOnce = planToCase({ ...plan, sessions: plan.sessions.map((session) => ({ ...session, plyMin: 0 })) }, cardLibrary());
+  const runs = {
+    old: () => old.simulateGrowth(atOnce),
+    atOnce: () => simulateGrowth(atOnce),
+    byPly: () => simulateGrowth(planToCase(plan, cardLibrary())),
+  };
+  const times = timesOf();
+  for (let i = 0; i < WARM_UP + RUNS; i++)
+    for (const key of ['old', 'atOnce', 'byPly'] as const) {
+      const ms = timed(() => void runs[key]());
+      if (i >= WARM_UP) times[key].push(ms);
+    }
+  const of = (key: keyof typeof times): number => quantile(times[key], 0.25);
+  console.log(
+    `five days against ${folder}: laid at once ${of('atOnce').toFixed(2)} ms against ${of('old').toFixed(2)}, ${(of('old') / of('atOnce')).toFixed(2)} times as fast; ply by ply ${of('byPly').toFixed(2)} ms, ${(of('old') / of('byPly')).toFixed(2)} times (first quartiles, in turn)`,
+  );
+}
+
 const five = fiveDayCase();
 const cases = publicCases();
 await measureFresh();
@@ -180,4 +209,5 @@ for (const loaded of cases) {
 measureEdit(five, quantile(fiveTimes, 0.5));
 measureMemory(five);
 await measureCloud();
+if (process.env.BENCH_OLD) await measureAgainst(process.env.BENCH_OLD);
 if (process.argv.includes('--accuracy')) accuracyTable(cases, five);

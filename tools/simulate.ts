@@ -1,3 +1,4 @@
+import { caseLetGo } from '@pentimento/core/distortion';
 import { DomainError } from '@pentimento/core/errors';
 import { readCase, reportCase } from '@pentimento/core/formats';
 import { simulateGrowth } from '@pentimento/core/growth';
@@ -13,7 +14,8 @@ function main(path: string | undefined): number {
     const parsed = readCase(JSON.parse(readFileSync(path, 'utf8')));
     const start = performance.now();
     const result = simulateGrowth(parsed.growth);
-    const report = { ...reportCase(parsed, result), wall_s: Number(((performance.now() - start) / 1000).toFixed(4)) };
+    const curvature = parsed.setting && result.status === 'converged' ? caseLetGo(parsed.setting, result).curvature : undefined;
+    const report = { ...reportCase(parsed, result, curvature), wall_s: Number(((performance.now() - start) / 1000).toFixed(4)) };
     console.log(JSON.stringify(report, null, 1));
     return result.status === 'converged' ? 0 : 1;
   } catch (error) {

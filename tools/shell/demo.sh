@@ -32,8 +32,9 @@ run_demo() {
   trap 'exit 0' INT TERM HUP
   # In its own session, so that Ctrl-C reaches it through us, after the server has stopped.
   pg_start "$FOLDER" "$db_port"
-  pg_database "$FOLDER" "$db_port" pentimento
-  DATABASE_URL=$(pg_url "$FOLDER" "$db_port" pentimento) SESSION_SECRET=$(cat "$FOLDER/secret") PENTIMENTO_DEMO=1 \
+  pg_shop "$FOLDER" "$db_port" pentimento
+  DATABASE_URL=$(pg_role_url "$FOLDER" "$db_port" pentimento application) \
+    DATABASE_OWNER_URL=$(pg_role_url "$FOLDER" "$db_port" pentimento owner) SESSION_SECRET=$(cat "$FOLDER/secret") PENTIMENTO_DEMO=1 \
     PORT=$port WEB_ROOT="$PWD/web/dist" setsid node server/dist/main.js >"$FOLDER/server.log" 2>&1 &
   CHILDREN+=($!)
   wait_healthy "$port"

@@ -44,6 +44,38 @@ pg_running() { as_pg "$(pg_bin)/pg_ctl" -D "$1/data" status >/dev/null 2>&1; }
 pg_stop() { if pg_running "$1"; then as_pg "$(pg_bin)/pg_ctl" -D "$1/data" -m fast -w stop >/dev/null; fi; }
 pg_url() { printf 'postgres://app:%s@127.0.0.1:%s/%s' "$(cat "$1/password")" "$2" "$3"; }
 
+# pg_role_url FOLDER PORT NAME owner|application: an address in one of the two roles of a shop's database.
+pg_role_url() { printf 'postgres://pentimento_%s:%s@127.0.0.1:%s/%s' "$4" "$(cat "$1/password-$4")" "$2" "$3"; }
+
+# pg_shop FOLDER PORT NAME: a database whose schema belongs to an owner role and in which an application role works; neither is a superuser.
+# A database from before there were two roles is handed over.
+pg_shop() {
+  local folder=$1 port=$2 name=$3 role
+  for role in owner application; do
+    [ -f "$folder/password-$role" ] || (umask 077; random_word >"$folder/password-$role")
+    pg_sql "$folder" "$port" postgres "
+      do \$\$ begin
+        if not exists (select from pg_roles where rolname = 'pentimento_$role') then create role pentimento_$role login; end if;
+      end \$\$;
+      alter role pentimento_$role password '$(cat "$folder/password-$role")'"
+  done
+  pg_database "$folder" "$port" "$name"
+  pg_sql "$folder" "$port" postgres "alter database \"$name\" owner to pentimento_owner"
+  pg_sql "$folder" "$port" "$name" "
+    do \$\$ declare what record; begin
+      for what in select format('%s %I', case relkind when 'S' then 'sequence' else 'table' end, relname) as it
+          from pg_class where relnamespace = 'public'::regnamespace and relkind in ('r', 'S') and pg_get_userbyid(relowner) <> 'pentimento_owner'
+            and not exists (select from pg_depend where objid = pg_class.oid and deptype in ('a', 'i')) loop
+        execute format('alter %s owner to pentimento_owner', what.it);
+      end loop;
+      for what in select oid::regprocedure as it from pg_proc where pronamespace = 'public'::regnamespace loop
+        execute format('alter function %s owner to pentimento_owner', what.it);
+      end loop;
+    end \$\$"
+}
+
+pg_sql() { PGPASSWORD=$(cat "$1/password") psql -h 127.0.0.1 -p "$2" -U app -d "$3" -v ON_ERROR_STOP=1 -qc "$4" >/dev/null; }
+
 # pg_database FOLDER PORT NAME: makes the database if there is none.
 pg_database() {
   PGPASSWORD=$(cat "$1/password") psql -h 127.0.0.1 -p "$2" -U app -d postgres -tAc "select 1 from pg_database where datname='$3'" | grep -q 1 ||

@@ -40,8 +40,9 @@ run_tests() {
 browser_tests() {
   local port
   port=$(free_port 14310)
-  pg_database "$TEST_FOLDER" "$DB_PORT" e2e
-  DATABASE_URL=$(pg_url "$TEST_FOLDER" "$DB_PORT" e2e) SESSION_SECRET=$(random_word) PENTIMENTO_DEMO=1 PORT=$port WEB_ROOT="$PWD/web/dist" \
+  pg_shop "$TEST_FOLDER" "$DB_PORT" e2e
+  DATABASE_URL=$(pg_role_url "$TEST_FOLDER" "$DB_PORT" e2e application) \
+    DATABASE_OWNER_URL=$(pg_role_url "$TEST_FOLDER" "$DB_PORT" e2e owner) SESSION_SECRET=$(random_word) PENTIMENTO_DEMO=1 PORT=$port WEB_ROOT="$PWD/web/dist" \
     node server/dist/main.js >test-results/server.log 2>&1 &
   SERVER_PID=$!
   local healthy=
