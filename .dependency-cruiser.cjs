@@ -15,7 +15,7 @@ const coreLayers = [
   ['release'],
   ['kit'],
   ['judging'],
-  ['explain', 'uncertainty', 'calibration', 'traveler', 'schools'],
+  ['explain', 'uncertainty', 'calibration', 'traveler', 'schools', 'threads'],
 ];
 const webLayers = [
   ['api'],

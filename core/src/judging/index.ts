@@ -4,3 +4,4 @@ export { worstLevel, type Verdict, type VerdictLevel } from './verdicts/verdict.
 export { caseOfPlan } from './case-of-plan.js';
 export { isStopped, judgeReport } from './judge-report.js';
 export { gelTimes } from './gel-times.js';
+export { worstAmong, type WorstOfPlan } from './worst-of-plan.js';

@@ -1,7 +1,9 @@
-import { Body, Controller, Get, HttpCode, Param, ParseUUIDPipe, Post } from '@nestjs/common';
+import { Body, Controller, Get, HttpCode, Param, ParseUUIDPipe, Post, Query } from '@nestjs/common';
 import { ApiCreatedResponse, ApiOkResponse, ApiTags } from '@nestjs/swagger';
+import { fillAmounts } from '@pentimento/core/units';
 import { CurrentPerson } from '../auth/current-person.js';
 import { Needs } from '../auth/needs.js';
+import { JudgmentsService } from '../judging/judgments.service.js';
 import { MoldDto } from '../molds/molds.dto.js';
 import { MoldsService } from '../molds/molds.service.js';
 import { Person } from '../people/person.entity.js';
@@ -16,6 +18,8 @@ import {
   VersionDto,
   VersionHeadDto,
   toVersionDto,
+  WorstDto,
+  WorstQueryDto,
 } from './builds.dto.js';
 import { BuildsService, type BuildWithPlan } from './builds.service.js';
 
@@ -27,6 +31,7 @@ export class BuildsController {
   constructor(
     private readonly builds: BuildsService,
     private readonly molds: MoldsService,
+    private readonly judgments: JudgmentsService,
   ) {}
 
   @Get()
@@ -41,6 +46,19 @@ export class BuildsController {
   @ApiCreatedResponse({ type: BuildDto })
   async create(@Body() body: NewBuildDto, @CurrentPerson() person: Person): Promise<BuildDto> {
     return dto(await this.builds.create(body, person));
+  }
+
+  @Get('worst')
+  @Needs('look')
+  @ApiOkResponse({ type: [WorstDto] })
+  async worst(@Query() { units }: WorstQueryDto): Promise<WorstDto[]> {
+    const all = await this.builds.list();
+    const worst = await this.judgments.ofBuilds(all);
+    return all.flatMap(({ build, version }) => {
+      const found = worst.get(build.id);
+      if (found === undefined) return [];
+      return [{ buildId: build.id, number: version.number, level: found?.level ?? null, line: found ? fillAmounts(found.line, units) : '' }];
+    });
   }
 
   @Get(':id')

@@ -1,5 +1,7 @@
 import { ApiProperty } from '@nestjs/swagger';
+import type { VerdictLevel } from '@pentimento/core/judging';
 import { releasePrograms } from '@pentimento/core/service';
+import type { UnitSystem } from '@pentimento/core/units';
 import { ChoiceField, IdField, KeyField, NumberField, PartField, TextField, TextListField } from '../wire/fields.js';
 import { HANDS, type Hand } from '../wire/hands.js';
 import { BUILD_STATUSES, type Build, type BuildStatus } from './build.entity.js';
@@ -31,6 +33,22 @@ export class BuildDto {
   @PartField(() => VersionDto) current: VersionDto;
   @ApiProperty({ format: 'date-time' }) changedAt: string;
   @IdField({ nullable: true }) moldId: string | null;
+}
+
+const UNIT_SYSTEMS = ['metric', 'us'] as const satisfies readonly UnitSystem[];
+const LEVELS = ['ok', 'care', 'stop'] as const satisfies readonly VerdictLevel[];
+
+/** The worst that speaks against a build's newest version, in one line. */
+export class WorstDto {
+  @IdField() buildId: string;
+  @NumberField(VERSION) number: number;
+  /** null: there is nothing to judge */
+  @ChoiceField(LEVELS, { nullable: true }) level: (typeof LEVELS)[number] | null;
+  @TextField(300, { minLength: 0 }) line: string;
+}
+
+export class WorstQueryDto {
+  @ChoiceField(UNIT_SYSTEMS) units: (typeof UNIT_SYSTEMS)[number];
 }
 
 export class NewBuildDto {

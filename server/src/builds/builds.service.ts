@@ -1,10 +1,11 @@
 import { Injectable } from '@nestjs/common';
 import { InjectRepository } from '@nestjs/typeorm';
-import { evaluatePlan } from '@pentimento/core/judging';
+import { DomainError } from '@pentimento/core/errors';
 import { keepCardVersions, type PlanDocument } from '@pentimento/core/plan';
 import { DataSource, Repository, type EntityManager } from 'typeorm';
 import { CardsService } from '../cards/cards.service.js';
 import { idTaken, notFound, ProblemException } from '../errors/problem.js';
+import { ThreadsService } from '../judging/threads.service.js';
 import { nextMoldNumber } from '../molds/mold-number.js';
 import { Mold } from '../molds/mold.entity.js';
 import { sameJson } from '../wire/same-json.js';
@@ -27,6 +28,7 @@ export class BuildsService {
     @InjectRepository(BuildVersion) private readonly versions: Repository<BuildVersion>,
     private readonly database: DataSource,
     private readonly cards: CardsService,
+    private readonly threads: ThreadsService,
   ) {}
 
   async list(): Promise<BuildWithPlan[]> {
@@ -135,10 +137,11 @@ export class BuildsService {
   /** A plan is kept only if it can be simulated, and with the versions of its cards. */
   private async sound(input: PlanDocument): Promise<PlanDocument> {
     const plan = keepCardVersions(input, await this.cards.list());
-    const { result } = evaluatePlan(plan, await this.cards.libraryFor(plan));
-    if (result.status !== 'converged')
-      throw new ProblemException(422, `simulation-${result.status}`, `This plan cannot be simulated: ${result.message}.`);
-    return plan;
+    const { sheets } = await this.cards.libraryFor(plan);
+    const checked = await this.threads.check({ plan, cards: [...sheets.values()] });
+    if (checked.ok) return plan;
+    if ('refused' in checked) throw new DomainError(checked.refused);
+    throw new ProblemException(422, `simulation-${checked.status}`, `This plan cannot be simulated: ${checked.message}.`);
   }
 
   private async withPlan(tx: EntityManager, build: Build): Promise<BuildWithPlan> {

@@ -7,13 +7,21 @@ import { CardsAndCupTests1795440000000 } from './migrations/1795440000000-cards-
 import { LaminateRecords1795450000000 } from './migrations/1795450000000-laminate-records.js';
 import { SaveId1795460000000 } from './migrations/1795460000000-save-id.js';
 import { Accounts1795470000000 } from './migrations/1795470000000-accounts.js';
+import { Judgments1795480000000 } from './migrations/1795480000000-judgments.js';
 
 export function dataSourceOptions(url: string): DataSourceOptions {
   return {
     type: 'postgres',
     url,
     entities,
-    migrations: [FirstSlice1795430400000, CardsAndCupTests1795440000000, LaminateRecords1795450000000, SaveId1795460000000, Accounts1795470000000],
+    migrations: [
+      FirstSlice1795430400000,
+      CardsAndCupTests1795440000000,
+      LaminateRecords1795450000000,
+      SaveId1795460000000,
+      Accounts1795470000000,
+      Judgments1795480000000,
+    ],
     synchronize: false,
     extra: { Client: SteadyClient },
   };

@@ -3,6 +3,7 @@ import { Build } from '../builds/build.entity.js';
 import { CardVersion } from '../cards/card-version.entity.js';
 import { CupTest } from '../cup-tests/cup-test.entity.js';
 import { LaminateRecord } from '../cup-tests/laminate-record.entity.js';
+import { Judgment } from '../judging/judgment.entity.js';
 import { Device } from '../devices/device.entity.js';
 import { Mold } from '../molds/mold.entity.js';
 import { Pull, Treatment } from '../molds/service-records.entity.js';
@@ -10,4 +11,4 @@ import { Person } from '../people/person.entity.js';
 import { RightsChange } from '../people/rights-change.entity.js';
 
 /** Every table that has an entity. */
-export const entities = [Person, Build, BuildVersion, CardVersion, CupTest, LaminateRecord, Mold, Pull, Treatment, RightsChange, Device];
+export const entities = [Person, Build, BuildVersion, CardVersion, CupTest, LaminateRecord, Mold, Pull, Treatment, RightsChange, Device, Judgment];

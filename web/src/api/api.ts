@@ -7,6 +7,7 @@ export type Who = Schemas['WhoDto'];
 export type Device = Schemas['DeviceDto'];
 export type RightsChange = Schemas['RightsChangeDto'];
 export type Build = Schemas['BuildDto'];
+export type WorstOfBuild = Schemas['WorstDto'];
 export type VersionHead = Schemas['VersionHeadDto'];
 export type Version = Schemas['VersionDto'];
 export type Mold = Schemas['MoldDto'];
@@ -67,6 +68,10 @@ export const api = createApi({
     saveSettings: build.mutation<Person, Schemas['MySettingsDto']>({ query: (body) => ({ url: 'people/me', method: 'PATCH', body }) }),
     builds: build.query<Build[], void>({ query: () => 'builds', providesTags: ['Builds'] }),
     build: build.query<Build, string>({ query: (id) => `builds/${id}`, providesTags: ['Builds'] }),
+    worstOfBuilds: build.query<WorstOfBuild[], 'metric' | 'us'>({
+      query: (units) => `builds/worst?units=${units}`,
+      providesTags: ['Builds', 'Cards', 'Molds'],
+    }),
     versions: build.query<VersionHead[], string>({ query: (id) => `builds/${id}/versions`, providesTags: ['Builds'] }),
     createBuild: build.mutation<Build, Schemas['NewBuildDto']>({
       query: (body) => ({ url: 'builds', method: 'POST', body }),
@@ -154,6 +159,7 @@ export const {
   useAddPersonMutation,
   useSaveSettingsMutation,
   useBuildsQuery,
+  useWorstOfBuildsQuery,
   useBuildQuery,
   useVersionsQuery,
   useCreateBuildMutation,

@@ -420,6 +420,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/builds/worst": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["BuildsController_worst"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/builds/{id}": {
         parameters: {
             query?: never;
@@ -1179,6 +1195,14 @@ export interface components {
             part: string;
             note: string;
             plan: components["schemas"]["PlanDocumentDto"];
+        };
+        WorstDto: {
+            /** Format: uuid */
+            buildId: string;
+            number: number;
+            /** @enum {string|null} */
+            level: "ok" | "care" | "stop" | null;
+            line: string;
         };
         VersionHeadDto: {
             number: number;
@@ -1982,6 +2006,27 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["BuildDto"];
+                };
+            };
+        };
+    };
+    BuildsController_worst: {
+        parameters: {
+            query: {
+                units: "metric" | "us";
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WorstDto"][];
                 };
             };
         };

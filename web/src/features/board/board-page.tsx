@@ -4,13 +4,11 @@ import { dayText } from '@pentimento/core/shop-time';
 import { Plus } from 'lucide-react';
 import { lazy, Suspense, useMemo } from 'react';
 import { Link, useSearchParams } from 'react-router';
-import { useBuildsQuery, useCardsQuery, type Build } from '../../api/api';
+import { useBuildsQuery, useCardsQuery, useWorstOfBuildsQuery, type Build, type WorstOfBuild } from '../../api/api';
 import { LevelMark } from '../../shared/level-mark';
 import { Empty, Failed, Loading } from '../../shared/states';
 import { useUnits } from '../../shared/use-units';
 import { StackDrawing } from '../layers/stack-drawing';
-import { useWorst, type WorstVerdict } from './use-worst';
-import { verdictLine } from './verdict-line';
 
 const NewBuild = lazy(async () => ({ default: (await import('./new-build')).NewBuild }));
 
@@ -19,7 +17,8 @@ export function BoardPage() {
   const builds = useBuildsQuery(undefined, { refetchOnMountOrArgChange: true });
   const cards = useCardsQuery();
   const [search, setSearch] = useSearchParams();
-  const worst = useWorst(builds.data, cards.data);
+  const { system } = useUnits();
+  const worst = useWorstOfBuildsQuery(system, { refetchOnMountOrArgChange: true });
   const library = useMemo(() => libraryOf(cards.data ?? []), [cards.data]);
   const error = builds.error ?? cards.error;
   if (error && !builds.data)
@@ -57,7 +56,13 @@ export function BoardPage() {
       {open.length === 0 && <Empty title="No builds yet">Start one from a school’s stack, or from nothing: New build.</Empty>}
       <ul className="grid grid-cols-1 md:grid-cols-2 xl:grid-cols-3">
         {open.map((build) => (
-          <BuildCell key={build.id} build={build} cards={library} worst={worst.get(build.id)} />
+          <BuildCell
+            key={build.id}
+            build={build}
+            cards={library}
+            worst={worst.currentData?.find((one) => one.buildId === build.id && one.number === build.current.number)}
+            failed={worst.isError}
+          />
         ))}
       </ul>
       {finished.length > 0 && (
@@ -92,7 +97,15 @@ export function BoardPage() {
   );
 }
 
-function BuildCell({ build, cards, worst }: { build: Build; cards: CardLibrary; worst: WorstVerdict | null | undefined }) {
+interface BuildCellProps {
+  readonly build: Build;
+  readonly cards: CardLibrary;
+  /** undefined: not judged yet */
+  readonly worst: WorstOfBuild | undefined;
+  readonly failed: boolean;
+}
+
+function BuildCell({ build, cards, worst, failed }: BuildCellProps) {
   const { plan, note, number, madeBy } = build.current;
   const days = Math.ceil(plan.demoldMin / 1440);
   return (
@@ -106,7 +119,7 @@ function BuildCell({ build, cards, worst }: { build: Build; cards: CardLibrary; 
             {plan.sessions.length} {plan.sessions.length === 1 ? 'session' : 'sessions'}, {days} days from {dayText(plan.startDate, 1)}
           </p>
           <p className="mt-1 text-sm leading-snug" data-testid="worst">
-            <Worst worst={worst} />
+            {worst || !failed ? <Worst worst={worst} /> : <span className="muted">not judged: the shop’s server did not answer</span>}
           </p>
           <p className="muted mt-1 truncate text-xs">
             <span className="num">v{number}</span> {madeBy}
@@ -118,14 +131,12 @@ function BuildCell({ build, cards, worst }: { build: Build; cards: CardLibrary; 
   );
 }
 
-function Worst({ worst }: { worst: WorstVerdict | null | undefined }) {
-  const { fill } = useUnits();
+function Worst({ worst }: { worst: WorstOfBuild | undefined }) {
   if (worst === undefined) return <span className="muted">judging …</span>;
-  if (worst === null) return <span className="muted">nothing to judge yet</span>;
+  if (worst.level === null) return <span className="muted">nothing to judge yet</span>;
   return (
     <>
-      <LevelMark level={worst.level} />{' '}
-      {worst.objection ? fill(worst.objection.title) : worst.verdict ? verdictLine(worst.verdict) : 'every limit kept'}
+      <LevelMark level={worst.level} /> {worst.line}
     </>
   );
 }

@@ -1,20 +1,10 @@
-import { worstOf } from '@pentimento/core/units';
-import { worstLevel } from '@pentimento/core/judging';
-import {
-  withNewestCard,
-  worstObjection,
-  type CardLibrary,
-  type Objection,
-  type OutdatedCard,
-  type PlanDocument,
-  type PlanStage,
-} from '@pentimento/core/plan';
+import { worstAmong, worstLevel } from '@pentimento/core/judging';
+import { withNewestCard, type CardLibrary, type Objection, type OutdatedCard, type PlanDocument, type PlanStage } from '@pentimento/core/plan';
 import { lazy, Suspense, useCallback, useState } from 'react';
 import { useParams } from 'react-router';
 import { useBuildQuery, useCardsQuery, useWhoQuery, type Build, type Card } from '../../api/api';
 import { NotFound } from '../../app/not-found';
 import { useAppDispatch } from '../../app/store';
-import { levelOfObjection } from '../../shared/objection-list';
 import { EditProvider, useEditPhase, type EditPhase } from '../../shared/plan-edit';
 import { Failed, Loading } from '../../shared/states';
 import { SequenceStage } from '../stages/sequence/sequence-stage';
@@ -124,9 +114,8 @@ function OpenBuild({ build, cards, library, outdated, plan, present }: OpenBuild
   );
   if (stage === null) return <NotFound />;
   const verdicts = simulation.picture?.verdicts ?? [];
-  const rules = levelOfObjection(worstObjection(objections));
   const limits = worstLevel(verdicts);
-  const level = worstOf([rules, limits]) ?? 'ok';
+  const worst = worstAmong(verdicts, objections);
   const props: StageProps = {
     build,
     plan: present,
@@ -142,7 +131,7 @@ function OpenBuild({ build, cards, library, outdated, plan, present }: OpenBuild
   };
   return (
     <div className="flex min-h-full flex-col">
-      <SaveBar build={build} level={verdicts.length > 0 || rules !== 'ok' ? level : null} saving={save.saving} onSheet={setSheet} />
+      <SaveBar build={build} worst={verdicts.length > 0 || objections.length > 0 ? worst : null} saving={save.saving} onSheet={setSheet} />
       <StageBar buildId={build.id} stage={stage} objections={objections} sequence={limits} />
       <CardNotice
         outdated={outdated}
@@ -170,7 +159,7 @@ function OpenBuild({ build, cards, library, outdated, plan, present }: OpenBuild
           }}
         />
       )}
-      {sheet === 'finish' && <FinishDialog build={build} worst={level} onClose={closeSheet} />}
+      {sheet === 'finish' && <FinishDialog build={build} worst={worst.level} onClose={closeSheet} />}
       {sheet === 'history' && <HistoryDialog buildId={build.id} onClose={closeSheet} />}
     </div>
   );

@@ -1,9 +1,10 @@
 import { MayButton } from '../../shared/may-button';
-import type { VerdictLevel } from '@pentimento/core/judging';
+import type { WorstOfPlan } from '@pentimento/core/judging';
 import { Redo2, Save, Undo2 } from 'lucide-react';
 import type { Build } from '../../api/api';
 import { useAppDispatch, useAppSelector } from '../../app/store';
 import { useRefusal } from '../../shared/use-may';
+import { useUnits } from '../../shared/use-units';
 import { LevelMark } from '../../shared/level-mark';
 import { dropped, hasEdits, redone, undone } from '../plan/plan-slice';
 
@@ -13,26 +14,27 @@ export type PageSheet = 'save' | 'finish' | 'history';
 interface SaveBarProps {
   readonly build: Build;
   /** The worst of limits and rules; null: nothing judged yet */
-  readonly level: VerdictLevel | null;
+  readonly worst: WorstOfPlan | null;
   readonly onSheet: (sheet: PageSheet) => void;
   readonly saving: boolean;
 }
 
 /** Name, worst verdict, version, undo and redo, save, finish. */
-export function SaveBar({ build, level, onSheet, saving }: SaveBarProps) {
+export function SaveBar({ build, worst, onSheet, saving }: SaveBarProps) {
   const plan = useAppSelector((state) => state.plan);
   const dispatch = useAppDispatch();
   const unsaved = hasEdits(plan);
   const finished = build.status === 'finished';
   const refusal = useRefusal('plan');
+  const { fill } = useUnits();
   return (
     <div className="rule flex flex-wrap items-stretch border-b text-sm *:min-h-11 lg:flex-nowrap lg:*:[button]:shrink-0 lg:*:[button]:whitespace-nowrap">
       <h1 className="flex min-w-0 items-center px-4 py-1 text-lg leading-tight font-semibold" title={build.name}>
         <span className="lg:line-clamp-2">{build.name}</span>
       </h1>
-      {level !== null && (
-        <span className="flex items-center px-3" data-testid="worst">
-          <LevelMark level={level} />
+      {worst !== null && (
+        <span className="flex min-w-0 items-center gap-2 px-3" data-testid="worst">
+          <LevelMark level={worst.level} /> <span className="leading-tight lg:line-clamp-2">{fill(worst.line)}</span>
         </span>
       )}
       <span className="flex-1" />

@@ -1,11 +1,11 @@
-import { backingOf, type Sibling } from '@pentimento/core/design';
+import { backingOf } from '@pentimento/core/design';
 import { DomainError } from '@pentimento/core/errors';
 import { simulateCup, type CupInput, type CupOutcome } from '@pentimento/core/growth';
-import { evaluatePlan, gelTimes, planObjections, type PlanEvaluation, type Verdict } from '@pentimento/core/judging';
+import { evaluatePlan, gelTimes, type PlanEvaluation } from '@pentimento/core/judging';
 import type { SchoolFigures } from '@pentimento/core/schools';
 import type { VersionedCard } from '@pentimento/core/materials';
-import { mixObjections, mixSheet, potLookup, type MixRow } from '@pentimento/core/mix';
-import { libraryOf, worstFirst, type CardLibrary, type PlanDocument, type Objection } from '@pentimento/core/plan';
+import { mixSheet, potLookup, type MixRow } from '@pentimento/core/mix';
+import { libraryOf, type CardLibrary, type PlanDocument } from '@pentimento/core/plan';
 import { expose, transfer } from 'comlink';
 import { pictureOf, type Picture } from './picture';
 
@@ -17,11 +17,6 @@ export type CupAnswer = { readonly ok: true; readonly outcome: CupOutcome } | { 
 export type MixAnswer = { readonly ok: true; readonly rows: readonly MixRow[] } | { readonly ok: false; readonly detail: string };
 
 export type SchoolAnswer = { readonly ok: true; readonly figures: SchoolFigures } | { readonly ok: false; readonly detail: string };
-
-export interface PlanJudgment {
-  readonly verdicts: readonly Verdict[];
-  readonly objections: readonly Objection[];
-}
 
 let pots = potLookup();
 let previous: PlanEvaluation | undefined;
@@ -73,18 +68,6 @@ const service = {
       return { ok: true, figures: schoolFigures(plan, library, templateId) };
     } catch (error) {
       return { ok: false, detail: error instanceof DomainError ? error.message : 'This school could not be worked out for this mold.' };
-    }
-  },
-  /** What the Board says of a plan: its verdicts and every rule that objects. null: it cannot be simulated. */
-  judge(plan: PlanDocument, siblings: readonly Sibling[]): PlanJudgment | null {
-    try {
-      const evaluation = evaluatePlan(plan, library, {});
-      const { result, verdicts } = evaluation;
-      if (result.status !== 'converged') return null;
-      const around = { siblings, gelS: gelTimes(plan, evaluation), backing: backingOf(plan, result, library) };
-      return { verdicts, objections: worstFirst([...planObjections(plan, library, around), ...mixObjections(mixSheet(plan, library, pots))]) };
-    } catch {
-      return null;
     }
   },
 };

@@ -1,7 +1,6 @@
 import type { Verdict } from '@pentimento/core/judging';
 import { render, screen } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
-import { verdictLine } from '../../board/verdict-line';
 import { VerdictList } from './verdict-list';
 
 let unitSystem = 'metric';
@@ -85,10 +84,4 @@ test('nothing to judge says what to do; all kept says so', () => {
   expect(screen.getByText(/Add a session/)).toBeInTheDocument();
   rerender(<VerdictList clouds={null} onExplain={jest.fn()} verdicts={[kept]} onJump={jest.fn()} />);
   expect(screen.getByText('every limit')).toBeInTheDocument();
-});
-
-test('the Board’s line tells care from stop', () => {
-  expect(verdictLine(hot)).toBe('Bulk mat gets too hot');
-  expect(verdictLine({ ...hot, level: 'care' })).toBe('Bulk mat close to its heat limit');
-  expect(verdictLine(late)).toContain('window closing or closed');
 });

@@ -1,4 +1,13 @@
-import { layingOrder, layingSeconds, OVER_ALL_M2, sessionFields, type CardLibrary, type PlanDocument, type PlanSession } from '@pentimento/core/plan';
+import {
+  layingOrder,
+  layingSeconds,
+  OVER_ALL_M2,
+  placesApartSeconds,
+  sessionFields,
+  type CardLibrary,
+  type PlanDocument,
+  type PlanSession,
+} from '@pentimento/core/plan';
 import { clockText } from '@pentimento/core/shop-time';
 import { cells } from '../../../shared/cells';
 import { Part } from '../../../shared/fields';

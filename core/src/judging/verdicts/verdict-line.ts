@@ -1,4 +1,4 @@
-import type { Verdict } from '@pentimento/core/judging';
+import type { Verdict } from './verdict.js';
 
 /** The worst verdict in a few words, without numbers that need a unit. */
 export function verdictLine({ kind, subject, level }: Verdict): string {

@@ -1,0 +1,1 @@
+export { check, worst, type Checked, type PlanTask } from './tasks.js';

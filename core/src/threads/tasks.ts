@@ -1,0 +1,40 @@
+import type { Sibling } from '../design/hand-guard.js';
+import { DomainError, type DomainErrorDetail } from '../errors/domain-error.js';
+import { evaluatePlan } from '../judging/evaluate-plan.js';
+import { worstOfPlan, type WorstOfPlan } from '../judging/worst-of-plan.js';
+import { libraryOf } from '../plan/card-library.js';
+import type { PlanDocument } from '../plan/plan-document.js';
+import type { MaterialCard } from '../materials/material-card.js';
+
+/** What a server's thread is asked: plain data that can be sent across. */
+export interface PlanTask {
+  readonly plan: PlanDocument;
+  /** Newest versions, then the older ones that the plan keeps */
+  readonly cards: readonly MaterialCard[];
+}
+
+/** Whether a plan can be simulated, and why not. */
+export type Checked =
+  | { readonly ok: true }
+  | { readonly ok: false; readonly status: string; readonly message: string }
+  | { readonly ok: false; readonly refused: DomainErrorDetail };
+
+export function check({ plan, cards }: PlanTask): Checked {
+  try {
+    const { result } = evaluatePlan(plan, libraryOf(cards));
+    return result.status === 'converged' ? { ok: true } : { ok: false, status: result.status, message: result.message };
+  } catch (error) {
+    if (error instanceof DomainError)
+      return { ok: false, refused: { code: error.code, quantity: error.quantity, value: error.value, expected: error.expected } };
+    throw error;
+  }
+}
+
+export function worst({ plan, cards, siblings }: PlanTask & { readonly siblings: readonly Sibling[] }): WorstOfPlan | null {
+  try {
+    return worstOfPlan(plan, libraryOf(cards), siblings);
+  } catch (error) {
+    if (error instanceof DomainError) return null;
+    throw error;
+  }
+}

@@ -1,0 +1,7 @@
+import { Module } from '@nestjs/common';
+import { CardsModule } from '../cards/cards.module.js';
+import { JudgmentsService } from './judgments.service.js';
+import { ThreadsService } from './threads.service.js';
+
+@Module({ imports: [CardsModule], providers: [ThreadsService, JudgmentsService], exports: [ThreadsService, JudgmentsService] })
+export class JudgingModule {}
