@@ -21,6 +21,29 @@ function rates(kin: PreparedKinetics, tempK: number, x: number, alpha: number): 
   return { x: dx, alpha: gate * (k1 * factor(0) + k2 * factor(1) * (alpha + 1e-6) ** m) * left ** n };
 }
 
+/** Midpoint step [s]. */
+function advance(kin: PreparedKinetics, state: { x: number; alpha: number }, h: number, startK: number, middleK: number): void {
+  const first = rates(kin, startK, state.x, state.alpha);
+  const middle = rates(kin, middleK, state.x + 0.5 * h * first.x, state.alpha + 0.5 * h * first.alpha);
+  state.x += h * middle.x;
+  state.alpha = Math.min(1, state.alpha + h * middle.alpha);
+}
+
+/**
+ * Cure of a spot past its induction that goes on at one temperature: what a shell does in the days after it has cooled.
+ * @param alpha degree of cure now [-]
+ * @param tempK temperature it stays at [K]
+ * @param course how far, and in which steps [s]; steps of an hour are fine once it has cooled
+ * @returns degree of cure at the end of each step [-]
+ */
+export function cureOnwards(kin: PreparedKinetics, alpha: number, tempK: number, { spanS, stepS }: { spanS: number; stepS: number }): number[] {
+  const state = { x: INDUCTION_DONE, alpha };
+  return Array.from({ length: Math.ceil(spanS / stepS) }, () => {
+    advance(kin, state, stepS, tempK, tempK);
+    return state.alpha;
+  });
+}
+
 /**
  * Cure of one spot that goes through a given temperature course, everything running slower by a factor: a deep pocket with
  * styrene lying in it. Midpoint rule, straight lines between the given temperatures.
@@ -32,20 +55,16 @@ function rates(kin: PreparedKinetics, tempK: number, x: number, alpha: number): 
  */
 export function followCure(kin: PreparedKinetics, timeS: ArrayLike<number>, tempK: ArrayLike<number>, slowdown: number): Float64Array {
   const cure = new Float64Array(timeS.length);
-  let x = 0;
-  let alpha = 0;
+  const state = { x: 0, alpha: 0 };
   for (let f = 1; f < timeS.length; f++) {
     const span = timeS[f] - timeS[f - 1];
     const steps = Math.max(1, Math.ceil(span / STEP_S));
     const h = span / steps / slowdown;
     for (let s = 0; s < steps; s++) {
       const at = (share: number): number => tempK[f - 1] + (tempK[f] - tempK[f - 1]) * ((s + share) / steps);
-      const first = rates(kin, at(0), x, alpha);
-      const middle = rates(kin, at(0.5), x + 0.5 * h * first.x, alpha + 0.5 * h * first.alpha);
-      x += h * middle.x;
-      alpha = Math.min(1, alpha + h * middle.alpha);
+      advance(kin, state, h, at(0), at(0.5));
     }
-    cure[f] = alpha;
+    cure[f] = state.alpha;
   }
   return cure;
 }

@@ -31,6 +31,15 @@ const overlay = (overlayAfterMin: number, overlayFilmUm: number, dryAfterMin: nu
 });
 const trim = (trimAfterGelMin: number, trimUntilMin: number): Values => ({ trimAfterGelMin, trimUntilMin });
 
+/** Wet films [µm] of one coat and of all; hours on the plug at 21 °C. */
+const films = (coatLeastUm: number, coatMostUm: number, filmLeastUm: number, filmMostUm: number): Values => ({
+  coatLeastUm,
+  coatMostUm,
+  filmLeastUm,
+  filmMostUm,
+});
+const demold = (demoldAfterH: number): Values => ({ demoldAfterH, demoldAtC: 21 });
+
 interface ResinHead {
   readonly id: string;
   readonly name: string;
@@ -55,6 +64,8 @@ export const builtInResins: readonly MaterialCard[] = [
     BARE_COAT,
     catalyst(1, 2, 2.5),
     overlay(75, 600, 180),
+    films(250, 1000, 500, 1000),
+    demold(24),
     {
       transferShare: 0.94,
       viscosityPaS: 15,
@@ -73,6 +84,8 @@ export const builtInResins: readonly MaterialCard[] = [
     BARE_COAT,
     catalyst(1, 1.5, 2.5),
     overlay(90, 500, 240),
+    films(250, 1000, 300, 1000),
+    demold(24),
     {
       transferShare: 0.94,
       shopMinC: 16,
@@ -91,6 +104,8 @@ export const builtInResins: readonly MaterialCard[] = [
     catalyst(1, 1.5, 2.5),
     overlay(90, 1000, 240),
     trim(15, 45),
+    demold(24),
+    { mostPlies: 3 },
     {
       transferShare: 0.93,
       viscosityPaS: 0.4,
@@ -111,6 +126,8 @@ export const builtInResins: readonly MaterialCard[] = [
     catalyst(1, 1.5, 2),
     overlay(75, 3000, 150),
     trim(10, 35),
+    demold(24),
+    { mostPlies: 4, mostThicknessMm: 5 },
     {
       transferShare: 0.93,
       viscosityPaS: 0.4,
@@ -130,6 +147,8 @@ export const builtInResins: readonly MaterialCard[] = [
     MAT_LAMINATE,
     catalyst(0.8, 1.5, 1.5),
     trim(5, 15),
+    demold(24),
+    { leastPlies: 3, mostPlies: 6, leastResinToGlass: 2.3 },
     {
       transferShare: 0.92,
       viscosityPaS: 1.2,
@@ -152,6 +171,8 @@ export const builtInResins: readonly MaterialCard[] = [
     MAT_LAMINATE,
     catalyst(0.8, 1, 1.5),
     trim(5, 15),
+    demold(24),
+    { leastPlies: 3, mostPlies: 6, leastResinToGlass: 2.3 },
     {
       transferShare: 0.92,
       viscosityPaS: 1.2,
@@ -173,6 +194,8 @@ export const builtInResins: readonly MaterialCard[] = [
     FIXED,
     BARE_COAT,
     overlay(120, 500, 360),
+    films(350, 850, 700, 1700),
+    demold(24),
     {
       hardenerPhrByWeight: 20,
       hardenerPhrByVolume: 24,
@@ -193,6 +216,8 @@ export const builtInResins: readonly MaterialCard[] = [
     FIXED,
     CLOTH_LAMINATE,
     trim(60, 240),
+    demold(36),
+    { mostPlies: 10, mostThicknessMm: 7, backingAfterH: 36 },
     {
       hardenerPhrByWeight: 30,
       hardenerPhrByVolume: 36,
@@ -213,6 +238,8 @@ export const builtInResins: readonly MaterialCard[] = [
     FIXED,
     BARE_COAT,
     trim(60, 240),
+    demold(36),
+    { mostThicknessMm: 12, backingAfterH: 36 },
     {
       hardenerPhrByWeight: 30,
       hardenerPhrByVolume: 36,
@@ -235,6 +262,8 @@ export const builtInResins: readonly MaterialCard[] = [
     FIXED,
     CLOTH_LAMINATE,
     trim(30, 120),
+    demold(24),
+    { mostPlies: 10, mostThicknessMm: 7 },
     {
       hardenerPhrByWeight: 30,
       hardenerPhrByVolume: 36,
@@ -256,6 +285,9 @@ export const builtInResins: readonly MaterialCard[] = [
     MAT_LAMINATE,
     overlay(18, 2000, 40),
     trim(3, 12),
+    films(300, 1500, 300, 2000),
+    demold(2),
+    { mostThicknessMm: 12, backingAfterH: 4 },
     {
       hardenerPhrByWeight: 100,
       hardenerPhrByVolume: 100,
@@ -277,6 +309,8 @@ export const builtInResins: readonly MaterialCard[] = [
     BARE_COAT,
     catalyst(1, 1.5, 2),
     trim(10, 30),
+    demold(24),
+    { mostThicknessMm: 12 },
     {
       transferShare: 0.92,
       shopMinC: 15,
@@ -297,6 +331,7 @@ export const builtInResins: readonly MaterialCard[] = [
     MAT_LAMINATE,
     catalyst(1, 1.5, 2),
     trim(20, 60),
+    demold(24),
     {
       transferShare: 0.85,
       viscosityPaS: 0.25,

@@ -33,11 +33,37 @@ export interface CardLimits {
   readonly windowSpreadPct: number;
   /** The next session may also go on before gel, wet on wet */
   readonly wetOnWet: boolean;
-  /** Degree of cure wanted before demolding, and before a frame is bonded [-] */
+  /** Degree of cure wanted before demolding [-] */
   readonly demoldCure: number;
-  readonly backingCure: number;
+  /** Hours on the plug that the sheet states, with the temperature it states them for; null: it says none */
+  readonly demoldAfter: { readonly hours: number; readonly atC: number } | null;
+  /** Degree of cure that a sheet wants before a frame is bonded [-]; null: it says none */
+  readonly backingCure: number | null;
+  /** Hours after the last session before a frame is bonded [h] */
+  readonly backingAfterH: number;
+  /** What the sheet says of a film, of one session and of what lies between two; null where it says nothing */
+  readonly sheet: SheetRules;
   /** Fastest post-cure ramp [K/h] */
   readonly postCureRampKPerH: number;
+}
+
+/** Rules that a data sheet states in its own words, beside what a simulation says. */
+export interface SheetRules {
+  /** Wet film of one coat, and of all coats together [µm] */
+  readonly coatUm: Between;
+  readonly filmUm: Between;
+  /** Plies in one session */
+  readonly plies: Between;
+  /** [m] */
+  readonly mostThicknessM: number | null;
+  readonly leastResinToGlass: number | null;
+  readonly betweenSessionsH: number | null;
+}
+
+/** Least and most; null where nothing is said. */
+export interface Between {
+  readonly least: number | null;
+  readonly most: number | null;
 }
 
 /** What a layer does after gel. */
@@ -79,7 +105,8 @@ export interface ResinCard {
   readonly sheet: MaterialCard;
 }
 
-const DEFAULT_BACKING_CURE = 0.8;
+const DEFAULT_BACKING_H = 24;
+const DEFAULT_DEMOLD_C = 21;
 const DEFAULT_RAMP = 15;
 const views = new WeakMap<MaterialCard, ResinCard>();
 
@@ -182,6 +209,7 @@ function limitsOf(card: MaterialCard, need: Need): CardLimits {
   const at = (key: string): number | null => cardNumber(card, key);
   const afterMin = at('overlayAfterMin');
   const trimUntil = at('trimUntilMin');
+  const demoldAfterH = at('demoldAfterH');
   return {
     catalyst:
       at('catalystTypicalPct') === null
@@ -197,7 +225,22 @@ function limitsOf(card: MaterialCard, need: Need): CardLimits {
     windowSpreadPct: cardNumber(card, 'windowSpreadPct') ?? WINDOW_SPREAD_PCT,
     wetOnWet: cardFlag(card, 'wetOnWet'),
     demoldCure: need('demoldCure'),
-    backingCure: at('backingCure') ?? DEFAULT_BACKING_CURE,
+    demoldAfter: demoldAfterH === null ? null : { hours: demoldAfterH, atC: at('demoldAtC') ?? DEFAULT_DEMOLD_C },
+    backingCure: at('backingCure'),
+    backingAfterH: at('backingAfterH') ?? DEFAULT_BACKING_H,
+    sheet: sheetOf(at),
     postCureRampKPerH: at('postCureRampKPerH') ?? DEFAULT_RAMP,
+  };
+}
+
+function sheetOf(at: (key: string) => number | null): SheetRules {
+  const mostMm = at('mostThicknessMm');
+  return {
+    coatUm: { least: at('coatLeastUm'), most: at('coatMostUm') },
+    filmUm: { least: at('filmLeastUm'), most: at('filmMostUm') },
+    plies: { least: at('leastPlies'), most: at('mostPlies') },
+    mostThicknessM: mostMm === null ? null : mostMm / 1000,
+    leastResinToGlass: at('leastResinToGlass'),
+    betweenSessionsH: at('betweenSessionsH'),
   };
 }

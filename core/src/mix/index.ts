@@ -1,1 +1,1 @@
-export { SMOKING_C, mixObjections, mixSheet, potLookup, type MixRow } from './mix-sheet.js';
+export { mixObjections, mixSheet, potLookup, smokes, type MixRow } from './mix-sheet.js';

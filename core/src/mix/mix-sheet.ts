@@ -6,15 +6,18 @@ import type { ResinCard } from '../materials/resin-card.js';
 import { cardOf, type CardLibrary } from '../plan/card-library.js';
 import type { Objection } from '../plan/objection.js';
 import type { PlanDocument, PlanLayer, PlanSession } from '../plan/plan-document.js';
-import { planAir } from '../plan/plan-to-case.js';
+import { planAir } from '../plan/surroundings.js';
 import { layHours } from '../plan/laying.js';
 import { laidMasses } from '../stack/tally.js';
-import { catalystFor, type CatalystAdvice } from './catalyst-level.js';
+import { catalystFor, COMFORT_C, type CatalystAdvice } from './catalyst-level.js';
 import { doseOf, type Dose } from './hardener-dose.js';
 import { DEFAULT_MIX, type MixPlan } from '../plan/parts/mix-plan.js';
 
-/** A forgotten pot that gets this hot smokes [°C]; general trade caution. */
-export const SMOKING_C = 120;
+/** Styrene boils at 145 °C: a pot that gets there foams, smokes and cracks. Epoxy and polyurethane smoke later (assumed) [°C]. */
+const SMOKING_STYRENE_C = 145;
+const SMOKING_OTHER_C = 160;
+/** Still to be used up in time, but with less in hand than the plan wants: care. Beyond this share of its life it gels in the pot. */
+const GELS_IN_POT = 0.9;
 /** What stays in pot and on tools (assumed). */
 const LEFT_IN_POT_SHARE = 0.03;
 
@@ -48,6 +51,11 @@ export interface MixRow {
   readonly advice: CatalystAdvice | null;
   /** No container is small enough to be used in time */
   readonly tooFast: boolean;
+}
+
+/** Whether this pot, left standing, gets hot enough to smoke. */
+export function smokes({ card, pot }: Pick<MixRow, 'card' | 'pot'>): boolean {
+  return pot.peakC >= (card.kinetics.c_ref === null ? SMOKING_OTHER_C : SMOKING_STYRENE_C);
 }
 
 /** Looks a pot up; callers keep what they have simulated. */
@@ -117,6 +125,7 @@ function mixRow({ plan, session, layer, cards, mix, tempC, look }: RowParts): Mi
     if (!fits) break;
   }
   const { containerG, pots, potG, pot, fits } = chosen;
+  const dose = doseOf(card, potG, catalystPct);
   return {
     session,
     layer,
@@ -126,16 +135,18 @@ function mixRow({ plan, session, layer, cards, mix, tempC, look }: RowParts): Mi
     pots,
     containerG,
     potG,
-    dose: doseOf(card, potG, catalystPct),
+    dose,
     pot,
     useMin: useMinOf(potG),
     sprayMin: sprayed ? potG / 1000 / mix.gunKgPerMin : null,
     passes: layer.application?.passes ?? 1,
     leftG: needG * LEFT_IN_POT_SHARE,
-    advice: catalystFor(card, tempC),
+    advice: catalystFor(card, tempC, (mix.scaleG / dose.resinG) * 100),
     tooFast: !fits,
   };
 }
+
+const percent = (pct: number): string => `${pct.toFixed(2)} %`;
 
 /** What speaks against the pots of a plan. */
 export function mixObjections(rows: readonly MixRow[]): Objection[] {
@@ -143,7 +154,7 @@ export function mixObjections(rows: readonly MixRow[]): Objection[] {
 }
 
 function smokingPots(rows: readonly MixRow[]): Objection[] {
-  const hot = rows.filter(({ pot }) => pot.peakC >= SMOKING_C);
+  const hot = rows.filter(smokes);
   if (hot.length === 0) return [];
   const hottest = Math.max(...hot.map(({ pot }) => pot.peakC));
   const names = hot.map(({ layer }) => layer.name).join(', ');
@@ -165,23 +176,26 @@ function rowObjections(row: MixRow): Objection[] {
   if (row.tooFast)
     found.push({
       stage: 'mix',
-      level: 'stop',
+      level: useMin > GELS_IN_POT * (pot.lifeMin ?? Infinity) ? 'stop' : 'care',
       id: `pot-${layer.id}`,
       title: words`${layer.name}: ${amount('mass', potG / 1000)} pot`,
       why: `It takes ${useMin.toFixed(0)} min to use up and gels after ${(pot.lifeMin ?? 0).toFixed(0)} min.`,
       remedy: 'Smaller containers, more people, less catalyst inside the range, or a cooler shop.',
     });
-  if (advice && layer.catalystPct !== null && advice.cut !== null)
+  if (advice && layer.catalystPct !== null && advice.beyond !== null)
     found.push({
       stage: 'mix',
       level: 'care',
       id: `level-${layer.id}`,
       title: words`${layer.name} at ${amount('temperature', row.tempC)}`,
-      why: `The shop would ask for ${advice.wantedPct.toFixed(1)} %, outside the card’s range.`,
+      why:
+        advice.beyond === 'cold'
+          ? `Even at ${percent(advice.pct)}, the most its card allows, it works slower than usual.`
+          : `Even at ${percent(advice.pct)}, the least its card allows, it works faster than usual.`,
       remedy:
-        advice.cut === 'high'
-          ? 'Warm the shop instead: outside the range it never cures fully.'
-          : 'Smaller pots, a cooler hour: outside the range it never cures fully.',
+        advice.beyond === 'cold'
+          ? `Warm the shop towards ${String(COMFORT_C)} °C; outside the range it never cures fully.`
+          : `Smaller pots and a cooler hour, towards ${String(COMFORT_C)} °C; outside the range it never cures fully.`,
     });
   if (dose.assumed.length > 0)
     found.push({

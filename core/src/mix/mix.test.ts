@@ -17,9 +17,9 @@ const look = potLookup();
 
 describe('catalyst for the shop’s temperature', () => {
   test('usual level in comfort, more when cold, less when warm, never outside the card', () => {
-    expect(catalystFor(gel, COMFORT_C)).toMatchObject({ pct: 2, cut: null });
-    expect(catalystFor(gel, 8)).toMatchObject({ pct: 2.5, cut: 'high' });
-    expect(catalystFor(gel, 40)).toMatchObject({ pct: 1, cut: 'low' });
+    expect(catalystFor(gel, COMFORT_C)).toMatchObject({ pct: 2, beyond: null });
+    expect(catalystFor(gel, 8)).toMatchObject({ pct: 2.5, beyond: 'cold' });
+    expect(catalystFor(gel, 40)).toMatchObject({ pct: 1, beyond: 'warm' });
     expect(catalystFor(cardOf(cards, 'epoxy_slow'), 10)).toBeNull();
     fc.assert(
       fc.property(fc.double({ min: 5, max: 40, noNaN: true }), fc.double({ min: 5, max: 40, noNaN: true }), (a, b) => {
@@ -32,7 +32,7 @@ describe('catalyst for the shop’s temperature', () => {
   test('it keeps the working time: a thin pot gels after about as long at 19 and 24 °C with what it says', () => {
     const gelMin = (tempC: number): number => {
       const tempK = tempC + KELVIN;
-      const catalystPct = catalystFor(gel, tempC)?.wantedPct ?? null;
+      const catalystPct = catalystFor(gel, tempC)?.pct ?? null;
       return (simulateCup({ card: gel.kinetics, massKg: 0.02, startK: tempK, airK: tempK, catalystPct }).gelS ?? NaN) / 60;
     };
     // Within the rates' own difference in activation energy: the induction decides most of it.

@@ -1,17 +1,18 @@
 import { DomainError } from '../errors/domain-error.js';
 import { requireInRange } from '../errors/require.js';
 import { substanceOf } from '../materials/substances.js';
+import { TO_DEMOLD_MIN } from './edit-plan.js';
 import { checkIds, checkPart, entryName } from './fields/check-part.js';
 import { rangeOf } from './fields/field.js';
 import { checkOverlap } from './parts/kit-plan.js';
 import { checkPartings } from './parts/mold-design.js';
 import { sumAreas } from './parts/patch-area.js';
 import { checkOverride } from './parts/release-plan.js';
+import { postCureEndMin } from './surroundings.js';
 import { filmRange, planFields, postCureFields, type PlanDocument, type PlanLayer } from './plan-document.js';
 
-/** Shortest time from the last session to the oven, and to demolding [min]. */
+/** Shortest time from the last session to the oven [min]. */
 const TO_OVEN_MIN = 15;
-const TO_DEMOLD_MIN = 30;
 
 /**
  * Refuses a plan that cannot be simulated or makes no sense in the shop: each field on its own, then what must fit together.
@@ -37,7 +38,8 @@ export function checkPlan(plan: PlanDocument): void {
 }
 
 /** Sessions after one another, then the oven, then demolding. */
-function checkOrder({ sessions, postCure, demoldMin }: PlanDocument): void {
+function checkOrder(plan: PlanDocument): void {
+  const { sessions, postCure, demoldMin } = plan;
   sessions.forEach((session, i) => {
     if (i === 0 || session.startMin >= sessions[i - 1].startMin) return;
     throw new DomainError({
@@ -50,6 +52,15 @@ function checkOrder({ sessions, postCure, demoldMin }: PlanDocument): void {
   const lastMin = sessions.at(-1)?.startMin ?? 0;
   if (postCure) requireInRange('post-cure, start', postCure.startMin, { ...rangeOf(postCureFields.startMin), min: lastMin + TO_OVEN_MIN });
   requireInRange('demolding', demoldMin, { ...rangeOf(planFields.demoldMin), min: lastMin + TO_DEMOLD_MIN });
+  if (!postCure) return;
+  const endsMin = Math.ceil(postCureEndMin(plan));
+  if (demoldMin < endsMin)
+    throw new DomainError({
+      code: 'bad-document',
+      quantity: 'demolding',
+      value: demoldMin,
+      expected: `not before the post-cure has cooled down, at ${String(endsMin)} min; start the oven earlier, shorten it, or demold later`,
+    });
 }
 
 /** The area of a plan with measured patches is their sum. */

@@ -1,9 +1,12 @@
 import { sumAreas, type Patch } from './parts/patch-area.js';
-import { DEFAULT_SHAPE, filmRange, type LayerRole, type PlanDocument, type PlanLayer, type PlanSession } from './plan-document.js';
+import { DEFAULT_SHAPE, filmRange, type LayerRole, type PlanDocument, type PlanLayer, type PlanPostCure, type PlanSession } from './plan-document.js';
+import { postCureEndMin } from './surroundings.js';
 
 /** Sessions snap to this grid [min]. */
 export const SNAP_MIN = 15;
 const DEMOLD_GAP_MIN = 60;
+/** Shortest time from the last session to demolding [min]. */
+export const TO_DEMOLD_MIN = 30;
 
 /** Rounds to the grid of sessions. */
 export function snapMinutes(minutes: number): number {
@@ -23,7 +26,21 @@ export function moveSession(plan: PlanDocument, index: number, startMin: number)
     return session.startMin === at ? session : { ...session, startMin: at };
   });
   const last = sessions.at(-1)?.startMin ?? 0;
-  return { ...plan, sessions, demoldMin: Math.max(plan.demoldMin, last + DEMOLD_GAP_MIN) };
+  const moved = { ...plan, sessions, demoldMin: Math.max(plan.demoldMin, last + DEMOLD_GAP_MIN) };
+  const { postCure } = moved;
+  return postCure ? withPostCure(moved, { ...postCure, startMin: Math.max(postCure.startMin, last + SNAP_MIN) }) : moved;
+}
+
+/** A plan with its post-cure changed or taken away; demolding is pushed along until the oven has cooled down. */
+export function withPostCure(plan: PlanDocument, postCure: PlanPostCure | null): PlanDocument {
+  const changed = { ...plan, postCure };
+  return { ...changed, demoldMin: Math.max(plan.demoldMin, Math.ceil(postCureEndMin(changed) / SNAP_MIN) * SNAP_MIN) };
+}
+
+/** Demolding is not before this: the last session still fresh, or the oven not yet cooled down [min]. */
+export function earliestDemoldMin(plan: PlanDocument): number {
+  const last = plan.sessions.at(-1)?.startMin ?? 0;
+  return Math.max(last + TO_DEMOLD_MIN, Math.ceil(postCureEndMin(plan)));
 }
 
 /** Changes one layer, found by id. */

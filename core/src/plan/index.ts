@@ -9,7 +9,19 @@ export {
   type CardLibrary,
   type OutdatedCard,
 } from './card-library.js';
-export { SNAP_MIN, addLayer, addSession, changeLayer, moveSession, removeLayer, snapMinutes, withPatches, withRole } from './edit-plan.js';
+export {
+  SNAP_MIN,
+  addLayer,
+  addSession,
+  changeLayer,
+  earliestDemoldMin,
+  moveSession,
+  removeLayer,
+  snapMinutes,
+  withPatches,
+  withPostCure,
+  withRole,
+} from './edit-plan.js';
 export { mostOf, rangeOf, type Field, type FieldShape, type FieldTable, type NumberShape, type PartOf } from './fields/field.js';
 export { initialPart } from './fields/initial.js';
 export { planStages, worstFirst, worstObjection, type Objection, type ObjectionLevel, type PlanStage } from './objection.js';

@@ -38,9 +38,17 @@ export const extrasFields = {
   cornerPlies: number('Plies more in corners', 'plies', [0, 20], { initial: 0, whole: true }),
 };
 
-const start = choice('Begins', ['tack', 'abraded'], undefined, { tack: 'at tack', abraded: 'cured, abraded' });
+const start = choice('Begins', ['tack', 'washed', 'abraded', 'peel ply', 'flock'], undefined, {
+  tack: 'at tack',
+  washed: 'cured, washed',
+  abraded: 'cured, washed and abraded',
+  'peel ply': 'peel ply torn off',
+  flock: 'onto flock',
+});
+/** How a layer begins on what lies below: as it is, or after a preparation. */
+export type LayerStart = Value<typeof start>;
 
-const surface = choice('Closes with', ['none', 'additive', 'film', 'veil', 'peel ply']);
+const surface = choice('Closes with', ['none', 'additive', 'film', 'veil', 'peel ply', 'flock']);
 
 export const layerFields = {
   id,

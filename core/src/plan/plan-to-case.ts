@@ -1,39 +1,21 @@
-import { KELVIN } from '../units/kelvin.js';
 import { cardSubstances } from '../cure/kinetic-card.js';
 import { DomainError } from '../errors/domain-error.js';
 import type { GrowthCase, LayerSpec, SessionSpec } from '../growth/growth-case.js';
-import { airTempK, type AirCourse, type TableCourse } from '../heat/air.js';
+import { airTempK, type AirCourse } from '../heat/air.js';
 import { mixLayer } from '../heat/mixture.js';
 import { glassFraction, laminateThicknessM } from '../laminate/ply.js';
 import { cardOf, type CardLibrary } from './card-library.js';
 import { checkPlan } from './check-plan.js';
 import type { ResinCard } from '../materials/resin-card.js';
 import { arrivals, pliesArrive, type Place } from './laying.js';
-import type { ApplyMethod, PlanClimate, PlanDocument, PlanLayer, PlanSession } from './plan-document.js';
+import { planSurroundings } from './surroundings.js';
+import type { ApplyMethod, PlanDocument, PlanLayer, PlanSession } from './plan-document.js';
 
 /** Heat transfer at the free face [W/m²K]: still room, and with a fan (convection and radiation lumped; docs/references.md#surface-h). */
 export const STILL_H = 9;
 export const FAN_H = 16;
 const PLUG_BACK_H = 5;
 const CONTACT = 2.5e-4;
-
-/** Shop air of a plan over time. */
-export function planAir(climate: PlanClimate): AirCourse {
-  return { kind: 'daily', meanK: climate.meanC + KELVIN, ampK: climate.swingC, warmestS: climate.warmestHour * 3600 };
-}
-
-/** Shop air with the oven of the post-cure over it. */
-export function planSurroundings({ climate, postCure }: PlanDocument): AirCourse {
-  const around = planAir(climate);
-  if (!postCure) return around;
-  const startS = postCure.startMin * 60;
-  const fromK = airTempK(around, startS);
-  const holdK = postCure.holdC + KELVIN;
-  const rampS = (Math.abs(holdK - fromK) / postCure.rampKPerH) * 3600;
-  const timeS = [startS, startS + rampS, startS + rampS + postCure.holdMin * 60, startS + 2 * rampS + postCure.holdMin * 60];
-  const oven: TableCourse = { kind: 'table', timeS, tempK: [fromK, holdK, holdK, fromK] };
-  return rampS < 1 ? around : { kind: 'oven', around, oven };
-}
 
 /** Thickness of a plan's layer [m] and its glass mass fraction [-]. */
 export function layerBuild(layer: PlanLayer, cards: CardLibrary): { thicknessM: number; glassW: number } {

@@ -46,6 +46,9 @@ function session(id: string, name: string, startMin: number, ...layers: PlanLaye
 /** Its bond has closed by then: the surface beneath is washed, abraded and wiped first. */
 const abraded = (layer: PlanLayer): PlanLayer => ({ ...layer, start: 'abraded' });
 
+/** The last ply of an air-inhibited resin: surface additive, so that its back cures dry. */
+const closed = (layer: PlanLayer): PlanLayer => ({ ...layer, surface: 'additive' });
+
 export const stackTemplates: readonly StackTemplate[] = [
   {
     id: 'staged',
@@ -70,7 +73,9 @@ export const stackTemplates: readonly StackTemplate[] = [
         's5',
         'Bulk 2',
         at(3, 8),
-        plies({ id: 'l5', name: 'Bulk mat 2', role: 'bulk', cardId: 'iso_lam', count: 3, glassGsm: 450, resinToGlass: 2.3, catalystPct: 1.5 }),
+        closed(
+          plies({ id: 'l5', name: 'Bulk mat 2', role: 'bulk', cardId: 'iso_lam', count: 3, glassGsm: 450, resinToGlass: 2.3, catalystPct: 1.5 }),
+        ),
       ),
     ],
     demoldMin: at(5, 9),
@@ -91,7 +96,18 @@ export const stackTemplates: readonly StackTemplate[] = [
         's3',
         'Tooling laminate',
         at(2, 8.5),
-        plies({ id: 'l3', name: 'Tooling mat', role: 'bulk', cardId: 'tooling_lp_1go', count: 4, glassGsm: 450, resinToGlass: 2.5, catalystPct: 1 }),
+        closed(
+          plies({
+            id: 'l3',
+            name: 'Tooling mat',
+            role: 'bulk',
+            cardId: 'tooling_lp_1go',
+            count: 4,
+            glassGsm: 450,
+            resinToGlass: 2.5,
+            catalystPct: 1,
+          }),
+        ),
       ),
     ],
     demoldMin: at(4, 9),
@@ -183,7 +199,7 @@ export const stackTemplates: readonly StackTemplate[] = [
         's4',
         'Back',
         at(3, 8),
-        plies({ id: 'l4', name: 'Back mat', role: 'bulk', cardId: 'iso_lam', count: 1, glassGsm: 450, resinToGlass: 2.3, catalystPct: 1.5 }),
+        closed(plies({ id: 'l4', name: 'Back mat', role: 'bulk', cardId: 'iso_lam', count: 1, glassGsm: 450, resinToGlass: 2.3, catalystPct: 1.5 })),
       ),
     ],
     demoldMin: at(4, 9),

@@ -1,9 +1,11 @@
 import type { CardLibrary } from '../plan/card-library.js';
 import { layHours } from '../plan/laying.js';
 import type { PlanDocument } from '../plan/plan-document.js';
+import { preparationOf } from './preparation.js';
 
-/** Hours of hands on the work over the whole stack [person-hours]. */
+/** Hours of hands on the work over the whole stack, preparing its joints included [person-hours]. */
 export function handsOnHours(plan: PlanDocument, cards: CardLibrary): number {
   const people = plan.mix?.people ?? 2;
-  return people * plan.sessions.flatMap(({ layers }) => layers).reduce((sum, layer) => sum + layHours(layer, plan, cards, people), 0);
+  const prepared = plan.sessions.reduce((sum, { layers }) => sum + (preparationOf(layers.at(0))?.minutesPerM2 ?? 0) * plan.areaM2, 0) / 60;
+  return prepared + people * plan.sessions.flatMap(({ layers }) => layers).reduce((sum, layer) => sum + layHours(layer, plan, cards, people), 0);
 }

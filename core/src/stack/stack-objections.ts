@@ -1,21 +1,15 @@
-import { amount, words } from '../units/amounts.js';
+import { amount, words, type Words } from '../units/amounts.js';
 import { cardNumber, cardText } from '../materials/material-card.js';
-import type { ResinCard } from '../materials/resin-card.js';
+import type { Between, ResinCard } from '../materials/resin-card.js';
 import { cardOf, type CardLibrary } from '../plan/card-library.js';
 import type { Objection } from '../plan/objection.js';
 import type { PlanDocument, PlanLayer } from '../plan/plan-document.js';
 import { DEFAULT_INTAKE } from '../plan/parts/plug-intake.js';
+import { sheetObjections } from './sheet-objections.js';
 import { stackTally } from './tally.js';
 
 const say = (parts: Omit<Objection, 'stage'>): Objection => ({ stage: 'stack', ...parts });
 
-/** Wet film of one coat [µm] and of all of them, by kind of resin (docs/references.md#wet-film). */
-const FILM: Readonly<Record<string, { coat: readonly [number, number]; total: readonly [number, number] }>> = {
-  'gel coat': { coat: [250, 1000], total: [500, 1000] },
-  barrier: { coat: [250, 1000], total: [300, 1000] },
-  'epoxy surface': { coat: [350, 700], total: [400, 1400] },
-  polyurethane: { coat: [300, 1500], total: [300, 2000] },
-};
 const SKIN_MOST_GSM = 450;
 const FEW_PULLS = 80;
 const RATIO_BAND = 0.35;
@@ -47,6 +41,7 @@ export function stackObjections(plan: PlanDocument, cards: CardLibrary): Objecti
   return [
     ...films(layers),
     ...skins(layers),
+    ...sheetObjections(plan, cards),
     ...layers.flatMap((one) => [...fabric(one, cards), ...start(one)]),
     ...lastPly(layers),
     ...thickness(plan, cards),
@@ -55,37 +50,70 @@ export function stackObjections(plan: PlanDocument, cards: CardLibrary): Objecti
   ];
 }
 
+const share = (card: ResinCard): string => (card.family.startsWith('epoxy') ? 'epoxy' : card.family);
+
+/** What a film of a kind of resin does where it is too thin or too thick. */
+const FILM_HARM: Readonly<Record<string, { readonly thin: string; readonly thick: string }>> = {
+  'gel coat': {
+    thin: 'So thin a film loses its styrene before it gels: it stays soft and wrinkles under the next layer.',
+    thick: 'So thick a film traps air and pools, shrinks off the plug and cracks.',
+  },
+  barrier: {
+    thin: 'So thin a film cures badly and hides no fiber.',
+    thick: 'So thick a film shrinks and cracks.',
+  },
+  epoxy: {
+    thin: 'So thin a coat shows the fiber and is sanded through at the first polish.',
+    thick: 'So thick a coat runs, holds air and gets hot.',
+  },
+  polyurethane: {
+    thin: 'So thin a coat shows the fiber.',
+    thick: 'So thick a coat gets hot and foams where it is damp.',
+  },
+};
+/** Off by more than this share, a film is lost and not only poor. */
+const FAR_OFF = 0.2;
+
+function filmLevel(film: number, { least, most }: Between): Objection['level'] {
+  return film < (1 - FAR_OFF) * (least ?? 0) || film > (1 + 2 * FAR_OFF) * (most ?? Infinity) ? 'stop' : 'care';
+}
+
+/** One coat, or all of them together, against what the card says of it. */
+function filmObjection(id: string, what: Words, { film, range, card }: { film: number; range: Between; card: ResinCard }): Objection[] {
+  const { least, most } = range;
+  const thin = film < (least ?? 0);
+  if (!thin && film <= (most ?? Infinity)) return [];
+  const harm = Object.hasOwn(FILM_HARM, share(card)) ? FILM_HARM[share(card)] : FILM_HARM['gel coat'];
+  return [
+    say({
+      level: filmLevel(film, range),
+      id,
+      title: words`${what} ${amount('film', film)}`,
+      why: thin ? harm.thin : harm.thick,
+      remedy: thin
+        ? words`At least ${amount('film', least ?? 0)} by ${card.name}’s sheet.`
+        : words`At most ${amount('film', most ?? 0)} by ${card.name}’s sheet.`,
+    }),
+  ];
+}
+
 function films(layers: readonly Placed[]): Objection[] {
-  const coats = layers.filter(({ layer, card }) => layer.role !== 'core' && layer.wetFilmUm !== null && Object.hasOwn(FILM, card.family));
-  const found = coats.flatMap(({ layer, card }): Objection[] => {
-    const [low, high] = FILM[card.family].coat;
-    const film = layer.wetFilmUm ?? 0;
-    if (film < low)
-      return [
-        say({
-          level: 'care',
-          id: `thin-${layer.id}`,
-          title: words`${layer.name} at ${amount('film', film)}`,
-          why: 'So thin a film under-cures and wrinkles under the next layer.',
-          remedy: words`At least ${amount('film', low)} in one coat.`,
-        }),
-      ];
-    if (film > high)
-      return [
-        say({
-          level: 'care',
-          id: `thick-${layer.id}`,
-          title: words`${layer.name} at ${amount('film', film)}`,
-          why: 'So thick a coat pools, shrinks off and cracks.',
-          remedy: words`At most ${amount('film', high)} in one coat; take two.`,
-        }),
-      ];
-    return [];
-  });
+  const coats = layers.filter(({ layer }) => layer.role !== 'core' && layer.wetFilmUm !== null);
+  const single = coats.flatMap(({ layer, card }) =>
+    filmObjection(
+      layer.wetFilmUm !== null && layer.wetFilmUm < (card.limits.sheet.coatUm.least ?? 0) ? `thin-${layer.id}` : `thick-${layer.id}`,
+      words`${layer.name} at`,
+      {
+        film: layer.wetFilmUm ?? 0,
+        range: card.limits.sheet.coatUm,
+        card,
+      },
+    ),
+  );
   const gel = coats.filter(({ layer }) => layer.role === 'gelcoat');
   if (gel.length === 0 && !layers.some(({ layer }) => layer.role === 'gelcoat'))
     return [
-      ...found,
+      ...single,
       say({
         level: 'care',
         id: 'no-gelcoat',
@@ -94,31 +122,26 @@ function films(layers: readonly Placed[]): Objection[] {
         remedy: 'Begin with a gel coat or surface coat.',
       }),
     ];
-  if (gel.length === 0) return found;
-  const total = gel.reduce((sum, { layer }) => sum + (layer.wetFilmUm ?? 0), 0);
-  const [low, high] = FILM[gel[0].card.family].total;
-  if (total < low || total > high)
-    found.push(
-      say({
-        level: 'care',
-        id: 'film-total',
-        title: words`Gel coat ${amount('film', total)} in all`,
-        why: total < low ? 'There is nothing to sand and polish later.' : 'Thick gel coat cracks.',
-        remedy: words`${amount('film', low)} to ${amount('film', high)} in all.`,
-      }),
-    );
+  if (gel.length === 0) return single;
+  const film = gel.reduce((sum, { layer }) => sum + (layer.wetFilmUm ?? 0), 0);
+  // What one coat has said already is not said again of all.
+  const total = single.some(({ id }) => id.endsWith(`-${gel[0].layer.id}`))
+    ? []
+    : filmObjection('film-total', 'Face, all coats', { film, range: gel[0].card.limits.sheet.filmUm, card: gel[0].card });
   const colors = new Set(gel.map(({ layer }) => layer.application?.color ?? ''));
-  if (gel.length > 1 && colors.size < 2)
-    found.push(
-      say({
-        level: 'note',
-        id: 'two-colors',
-        title: 'Coats of one color',
-        why: 'Two colors show later how deep sanding has gone.',
-        remedy: 'Give the first and second coat different colors.',
-      }),
-    );
-  return found;
+  const oneColor =
+    gel.length > 1 && colors.size < 2
+      ? [
+          say({
+            level: 'note',
+            id: 'two-colors',
+            title: 'Coats of one color',
+            why: 'Two colors show later how deep sanding has gone.',
+            remedy: 'Give the first and second coat different colors.',
+          }),
+        ]
+      : [];
+  return [...single, ...total, ...oneColor];
 }
 
 function skins(layers: readonly Placed[]): Objection[] {

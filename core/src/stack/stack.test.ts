@@ -79,7 +79,7 @@ describe('rules that object', () => {
     ['a mat that is not the one named', layer('l4', { fabricId: 'mat_300' }), 'care gsm-l4'],
     ['a dry laminate', layer('l4', { laminate: { plies: 3, glassGsm: 450, resinToGlass: 1.2 } }), 'care ratio-l4'],
     ['a bond onto surface wax', layer('l4', { surface: 'additive' }), 'stop waxed-l5'],
-    ['a tacky back', staged, 'care tacky-back'],
+    ['a tacky back', layer('l5', { surface: 'none' }), 'care tacky-back'],
     ['a thin mold', { ...staged, design: { ...DEFAULT_DESIGN, targetMm: 20 } }, 'care under-target'],
     ['a styrene-soluble mat in epoxy', changeLayer(planFromTemplate('epoxy', start), 'l3', { fabricId: 'mat_450' }), 'stop binder-l3'],
     ['a resin that softens in a heated mold', { ...staged, intake: { ...DEFAULT_INTAKE, use: 'heated', heatedToC: 120 } }, 'stop hdt-l4'],
@@ -184,7 +184,7 @@ describe('two schools for one mold', () => {
   test('more people take fewer hours at the work, but more person-hours', () => {
     expect(peopleFactor(2)).toBe(1);
     expect(peopleFactor(4)).toBeLessThan(2);
-    const mix = { people: 4, containersG: [1000], fillShare: 0.8, potShare: 0.6, measure: 'weight' as const, gunKgPerMin: 1 };
+    const mix = { people: 4, containersG: [1000], fillShare: 0.8, potShare: 0.6, measure: 'weight' as const, scaleG: 1, gunKgPerMin: 1 };
     expect(handsOnHours({ ...staged, mix }, cards)).toBeGreaterThan(handsOnHours(staged, cards));
   });
 });

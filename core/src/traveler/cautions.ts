@@ -13,7 +13,7 @@ export function layerCautions(layer: PlanLayer, cards: CardLibrary): string[] {
   } else if (family === 'polyurethane')
     found.push('Isocyanate: sensitizer. Gloves, air supply or filter as the sheet says; never heat or spray without.');
   else found.push('Epoxy amine: sensitizer. Gloves, no skin contact; fixed ratio, never more hardener to speed it up.');
-  if (layer.start === 'abraded') found.push('Sanding dust of glass and resin: respirator, extraction, or wet.');
+  if (layer.start === 'abraded' || layer.start === 'flock') found.push('Sanding dust of glass and resin: respirator, extraction, or wet.');
   if (layer.application?.method === 'cup gun' || layer.application?.method === 'high-pressure gun')
     found.push('Spray: booth, supplied air; never point a gun at a hand.');
   return found;

@@ -1,5 +1,6 @@
 import { KELVIN } from '../units/kelvin.js';
 import { sampleSegment } from '../growth/field-history.js';
+import type { GrowthCase } from '../growth/growth-case.js';
 import { simulateGrowth } from '../growth/simulate-growth.js';
 import type { ResinCard } from '../materials/resin-card.js';
 import { plugMaterials } from '../materials/plug-materials.js';
@@ -35,6 +36,7 @@ const FILMS: readonly string[] = ['gel coat', 'barrier', 'epoxy surface', 'paste
 const GLASS_W = 0.3;
 
 const known = new WeakMap<ResinCard, CardThresholds>();
+const knownDemolding = new WeakMap<ResinCard, number>();
 
 /**
  * Simulates the card's own reference condition once (its film on an 18 mm board, everything at its temperature, usual catalyst)
@@ -52,19 +54,43 @@ export function cardThresholds(card: ResinCard): CardThresholds {
 /** Lets a varied copy of a card keep the thresholds of the card it was made from. */
 export function shareThresholds(from: ResinCard, to: ResinCard): void {
   known.set(to, cardThresholds(from));
+  knownDemolding.set(to, demoldingCure(from));
 }
 
-function readThresholds(card: ResinCard): CardThresholds {
-  const { overlay, trim, catalyst } = card.limits;
-  const film = FILMS.includes(card.family);
-  const reference: ReferenceCondition = {
+/**
+ * How far the sheet's hours at the sheet's temperature bring a layer: the least cured place of its reference film or laminate [-].
+ * Without such a statement 0: nothing is asked.
+ */
+export function demoldingCure(card: ResinCard): number {
+  const before = knownDemolding.get(card);
+  if (before !== undefined) return before;
+  const cure = readDemoldingCure(card);
+  knownDemolding.set(card, cure);
+  return cure;
+}
+
+function readDemoldingCure(card: ResinCard): number {
+  const { demoldAfter } = card.limits;
+  if (demoldAfter === null) return 0;
+  const reference = referenceOf(card);
+  const run = simulateGrowth(referenceCase(card, { ...reference, atC: demoldAfter.atC }, demoldAfter.hours * 3600));
+  return run.layers[run.layers.length - 1].cureMin;
+}
+
+function referenceOf({ family, limits: { overlay, catalyst } }: ResinCard): ReferenceCondition {
+  return {
     atC: overlay?.atC ?? DEFAULT_C,
-    filmUm: overlay?.filmUm ?? (film ? DEFAULT_FILM_UM : DEFAULT_LAMINATE_UM),
+    filmUm: overlay?.filmUm ?? (FILMS.includes(family) ? DEFAULT_FILM_UM : DEFAULT_LAMINATE_UM),
     catalystPct: catalyst?.typicalPct ?? null,
   };
-  const tempK = reference.atC + KELVIN;
-  const run = simulateGrowth({
-    endS: DAY_S,
+}
+
+/** The card's film or laminate on an 18 mm board, everything at one temperature. */
+function referenceCase(card: ResinCard, { atC, filmUm, catalystPct }: ReferenceCondition, endS: number): GrowthCase {
+  const tempK = atC + KELVIN;
+  const glassW = FILMS.includes(card.family) ? 0 : GLASS_W;
+  return {
+    endS,
     air: { kind: 'constant', tempK },
     topH: 9,
     plug: {
@@ -73,22 +99,14 @@ function readThresholds(card: ResinCard): CardThresholds {
       contactResistance: 2.5e-4,
       startK: tempK,
     },
-    sessions: [
-      {
-        startS: 0,
-        layK: tempK,
-        layers: [
-          {
-            name: card.name,
-            card: card.kinetics,
-            thicknessM: reference.filmUm * 1e-6,
-            glassW: film ? 0 : GLASS_W,
-            catalystPct: reference.catalystPct,
-          },
-        ],
-      },
-    ],
-  });
+    sessions: [{ startS: 0, layK: tempK, layers: [{ name: card.name, card: card.kinetics, thicknessM: filmUm * 1e-6, glassW, catalystPct }] }],
+  };
+}
+
+function readThresholds(card: ResinCard): CardThresholds {
+  const { overlay, trim } = card.limits;
+  const reference = referenceOf(card);
+  const run = simulateGrowth(referenceCase(card, reference, DAY_S));
   const { field } = run.segments[run.segments.length - 1];
   const gelS = run.layers[run.layers.length - 1].gelS;
   const cureAt = (minutes: number): number => sampleSegment(field, field.cure, field.cells - 1, minutes * 60);

@@ -1,5 +1,6 @@
 import { followCure } from '../cure/follow-cure.js';
 import { prepareKinetics } from '../cure/kinetics.js';
+import { airTempK, type AirCourse } from '../heat/air.js';
 import { KELVIN } from '../units/kelvin.js';
 import { frameAt } from '../growth/field-history.js';
 import type { GrowthResult, GrowthSegment, LayerOutcome } from '../growth/growth-result.js';
@@ -67,24 +68,46 @@ function momentOf({ timeS, cure }: Course, level: number): number | null {
   return null;
 }
 
-/** First moment after the peak at which the joint is below the restart temperature; null when never. */
-function cooledMoment({ timeS, tempK }: Course, restartK: number): number | null {
-  let peak = 0;
-  for (let f = 1; f < tempK.length; f++) if (tempK[f] >= tempK[peak]) peak = f;
-  if (tempK[peak] <= restartK) return timeS[0];
-  for (let f = peak + 1; f < tempK.length; f++) {
-    if (tempK[f] > restartK) continue;
-    return timeS[f - 1] + ((tempK[f - 1] - restartK) / (tempK[f - 1] - tempK[f])) * (timeS[f] - timeS[f - 1]);
+/** The restart temperature counts, or this much above the shop where that is more: a warm shop never gets below itself [K]. */
+const ABOVE_SHOP_K = 3;
+/** A rise over the air that is an exotherm worth waiting for [K], and to which share of its top it falls until it has passed; assumed. */
+const EXOTHERM_K = 3;
+const PASSED = 0.5;
+
+/** First moment after the most of a quantity at which it is no longer above zero; the start where it never was; null when it stays above. */
+function backBelow(timeS: ArrayLike<number>, over: (frame: number) => number): number | null {
+  let most = 0;
+  for (let f = 1; f < timeS.length; f++) if (over(f) >= over(most)) most = f;
+  if (over(most) <= 0) return timeS[0];
+  for (let f = most + 1; f < timeS.length; f++) {
+    if (over(f) > 0) continue;
+    return timeS[f - 1] + (over(f - 1) / (over(f - 1) - over(f))) * (timeS[f] - timeS[f - 1]);
   }
   return null;
 }
 
-function opening(course: Course, card: ResinCard, { opens }: CardThresholds): number | null {
-  const cured = momentOf(course, opens);
-  const { restartBelowC } = card.limits;
-  if (cured === null || restartBelowC === null) return cured;
-  const cooled = cooledMoment(course, restartBelowC + KELVIN);
-  return cooled === null ? null : Math.max(cured, cooled);
+/** The joint is past its peak and below the restart temperature. */
+function cooledMoment({ timeS, tempK }: Course, restartK: number, air: AirCourse): number | null {
+  return backBelow(timeS, (f) => tempK[f] - Math.max(restartK, airTempK(air, timeS[f]) + ABOVE_SHOP_K));
+}
+
+/** The exotherm has passed: half of its rise over the air is gone. */
+function passedMoment({ timeS, tempK }: Course, air: AirCourse): number | null {
+  const rise = (f: number): number => tempK[f] - airTempK(air, timeS[f]);
+  let most = 0;
+  for (let f = 0; f < timeS.length; f++) most = Math.max(most, rise(f));
+  return most < EXOTHERM_K ? timeS[0] : backBelow(timeS, (f) => rise(f) - PASSED * most);
+}
+
+/** A sheet that says when the next coat goes on is followed; without one, from gel on, but not into the exotherm. */
+function opening(course: Course, card: ResinCard, { opens }: CardThresholds, air: AirCourse): number | null {
+  const { restartBelowC, overlay } = card.limits;
+  const moments = [
+    momentOf(course, opens),
+    overlay === null ? passedMoment(course, air) : course.timeS[0],
+    restartBelowC === null ? course.timeS[0] : cooledMoment(course, restartBelowC + KELVIN, air),
+  ];
+  return moments.reduce<number | null>((latest, one) => (latest === null || one === null ? null : Math.max(latest, one)), course.timeS[0]);
 }
 
 /** What a joint's window is asked for. */
@@ -116,13 +139,13 @@ export function jointWindow(result: GrowthResult, question: JointQuestion): Join
   const closesS = laidS + card.limits.bondClosesH * 3600;
   const cell = top.end - 1;
   const seen = coursesOf(segment, cell, question);
-  const done = opening(pockets ? seen.pocket : seen.flat, card, thresholds) !== null;
+  const done = opening(pockets ? seen.pocket : seen.flat, card, thresholds, result.input.air) !== null;
   const alone = done ? { segment, gelS: result.gelS } : undisturbed(result, below);
   const full = done ? seen : coursesOf(alone.segment, cell, question);
   const zone = (course: Course, atStart: Course): ZoneWindow => {
     const cureAtStart = atStart.cure[atStart.cure.length - 1];
     return {
-      opensS: opening(course, card, thresholds),
+      opensS: opening(course, card, thresholds, result.input.air),
       dryS: momentOf(course, thresholds.dry),
       cureAtStart,
       surface: surfaceState(cureAtStart, card.kinetics.a_gel, thresholds, plannedS > closesS),

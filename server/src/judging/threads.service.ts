@@ -1,4 +1,4 @@
-import { Injectable, type OnApplicationShutdown, type OnModuleDestroy } from '@nestjs/common';
+import { Injectable, type OnModuleDestroy } from '@nestjs/common';
 import type { Checked, check, worst } from '@pentimento/core/threads';
 import { createHash } from 'node:crypto';
 import { readdirSync, readFileSync } from 'node:fs';
@@ -12,45 +12,40 @@ const CORE = new URL('../../../core/dist/', import.meta.url);
 /** Longest that one plan may take [ms]; the largest that the wire lets through takes a few seconds. */
 const LONGEST_MS = 30_000;
 const LONGEST_QUEUE = 200;
+const POOL = {
+  filename: fileURLToPath(new URL('threads/index.js', CORE)),
+  minThreads: 0,
+  maxThreads: Math.max(1, availableParallelism() - 1),
+  maxQueue: LONGEST_QUEUE,
+  idleTimeout: 10_000,
+};
 
 /** Simulates and judges plans beside the event loop, so that one plan delays nobody else's request. */
 @Injectable()
-export class ThreadsService implements OnModuleDestroy, OnApplicationShutdown {
-  private pool: Piscina | null = null;
+export class ThreadsService implements OnModuleDestroy {
+  // Each starts its threads when it is asked first, and lets them go when nobody asks.
+  private readonly checks = new Piscina<unknown, Checked>(POOL);
+  private readonly worsts = new Piscina<unknown, ReturnType<typeof worst>>(POOL);
   /** Of the rules that judge: another build of core judges anew */
   readonly rulesVersion = fingerprint(fileURLToPath(CORE));
 
   /** @throws ProblemException (503) when it takes too long or too many wait */
   check(task: Parameters<typeof check>[0]): Promise<Checked> {
-    return this.run<Checked>('check', task);
+    return this.run(this.checks, 'check', task);
   }
 
   worst(task: Parameters<typeof worst>[0]): Promise<ReturnType<typeof worst>> {
-    return this.run<ReturnType<typeof worst>>('worst', task);
+    return this.run(this.worsts, 'worst', task);
   }
 
   async onModuleDestroy(): Promise<void> {
-    await this.onApplicationShutdown();
+    await Promise.all([this.checks.destroy(), this.worsts.destroy()]);
   }
 
-  async onApplicationShutdown(): Promise<void> {
-    const { pool } = this;
-    this.pool = null;
-    await pool?.destroy();
-  }
-
-  private async run<T>(name: string, task: unknown): Promise<T> {
-    this.pool ??= new Piscina({
-      filename: fileURLToPath(new URL('threads/index.js', CORE)),
-      minThreads: 0,
-      maxThreads: Math.max(1, availableParallelism() - 1),
-      maxQueue: LONGEST_QUEUE,
-      idleTimeout: 10_000,
-    });
+  private async run<T>(pool: Piscina<unknown, T>, name: string, task: unknown): Promise<T> {
     const signal = AbortSignal.timeout(LONGEST_MS);
     try {
-      const answer: T = await this.pool.run(task, { name, signal });
-      return answer;
+      return await pool.run(task, { name, signal });
     } catch (error) {
       if (signal.aborted) throw busy('This plan takes too long to simulate. Give it fewer layers, or days.');
       if (error instanceof Error && /queue/i.test(error.message)) throw busy('Too many plans are being worked out at this moment. Try again.');

@@ -1,7 +1,7 @@
-import type { MixRow } from '@pentimento/core/mix';
+import { smokes, type MixRow } from '@pentimento/core/mix';
 import { MOST_DROP_MBAR, type PlanSession } from '@pentimento/core/plan';
 import { momentText } from '@pentimento/core/shop-time';
-import { infusedLayers } from '@pentimento/core/stack';
+import { infusedLayers, preparationOf } from '@pentimento/core/stack';
 import { layerCautions, type Traveler } from '@pentimento/core/traveler';
 import type { Content, TableCell } from 'pdfmake/interfaces.js';
 import { amountText, grams, heading, small, table, type Reader } from './sheet.js';
@@ -24,7 +24,7 @@ function mixRowCells(reader: Reader, row: MixRow): TableCell[] {
     `${String(row.pots)} × ${grams(row.potG)}`,
     `${grams(dose.resinG)} + ${hardener}`,
     `${row.useMin.toFixed(0)} min of ${pot.lifeMin === null ? '> 360' : pot.lifeMin.toFixed(0)}`,
-    pot.peakC >= 120 ? `smokes, ${amountText(reader, 'temperature', pot.peakC)}` : amountText(reader, 'temperature', pot.peakC),
+    smokes(row) ? `smokes, ${amountText(reader, 'temperature', pot.peakC)}` : amountText(reader, 'temperature', pot.peakC),
   ];
 }
 
@@ -36,7 +36,8 @@ function layerText(reader: Reader, { layers }: PlanSession): string {
         : `${amountText(reader, 'film', layer.wetFilmUm ?? 0)} wet`;
       const how = layer.application ? `, ${layer.application.method}, ${String(layer.application.passes)} passes` : '';
       const color = layer.application && layer.application.color !== '' ? `, ${layer.application.color}` : '';
-      const start = layer.start === 'abraded' ? ', below cured and abraded' : '';
+      const prepared = preparationOf(layer);
+      const start = prepared ? `; first: ${prepared.order.replace(/\.$/, '')}` : '';
       const surface = layer.surface && layer.surface !== 'none' ? `, closes with ${layer.surface}` : '';
       return `${layer.name}: ${what}${how}${color}${start}${surface}`;
     })

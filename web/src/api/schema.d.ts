@@ -880,9 +880,9 @@ export interface components {
             fabricId?: string;
             application?: components["schemas"]["PlanApplication"];
             /** @enum {string} */
-            start?: "tack" | "abraded";
+            start?: "tack" | "washed" | "abraded" | "peel ply" | "flock";
             /** @enum {string} */
-            surface?: "none" | "additive" | "film" | "veil" | "peel ply";
+            surface?: "none" | "additive" | "film" | "veil" | "peel ply" | "flock";
             extras?: components["schemas"]["PlanExtraPlies"];
         };
         PlanSession: {
@@ -1094,6 +1094,8 @@ export interface components {
             potShare: number;
             /** @enum {string} */
             measure: "weight" | "volume";
+            /** @description g */
+            scaleG: number;
             /** @description kg/min */
             gunKgPerMin: number;
         };

@@ -3,9 +3,10 @@ import type { GrowthResult } from '../../growth/growth-result.js';
 import type { JointWindow } from '../../windows/joint-window.js';
 import type { CardLibrary } from '../../plan/card-library.js';
 import type { PlanDocument } from '../../plan/plan-document.js';
-import { demoldCure, demoldGlass, postCureVerdicts } from './cure-verdicts.js';
+import { demoldCure, demoldHours, demoldTemperature } from './demold-verdicts.js';
 import { activation, interfacePeak, layerPeak } from './heat-verdicts.js';
 import { catalystRange, shopMinimum } from './mix-verdicts.js';
+import { postCureVerdicts } from './post-cure-verdicts.js';
 import { plyJoints } from './ply-verdicts.js';
 import { placeLayers } from '../../plan/placed-layer.js';
 import type { Verdict } from './verdict.js';
@@ -21,10 +22,11 @@ export function planVerdicts(plan: PlanDocument, result: GrowthResult, windows: 
   const verdicts = [
     ...(placed.length > 0 ? [interfacePeak(plan, result)] : []),
     ...placed.flatMap((layer) => [layerPeak(layer, plan), ...activation(layer), demoldCure(layer, plan)]),
-    ...demoldGlass(placed, plan, result),
+    ...demoldHours(placed, plan, result),
+    ...demoldTemperature(placed, plan, result),
     ...postCureVerdicts(placed, plan, result),
     ...plyJoints(plan, result, placed),
-    ...windows.map((window) => windowVerdict(window, plan)),
+    ...windows.map((window) => windowVerdict(window, plan, cards)),
     ...plan.sessions.flatMap((session) => [...shopMinimum(session, plan, result, cards), ...catalystRange(session, cards)]),
   ];
   return verdicts.sort((a, b) => byLevel(a.level, b.level) || a.margin - b.margin);

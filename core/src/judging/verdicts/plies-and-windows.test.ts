@@ -63,7 +63,7 @@ test.each<[string, PlanDocument, number, JointWindow['state'], Verdict['level']]
   ['late and abraded', abraded, 90, 'late', 'ok'],
   ['early and abraded', abraded, 1, 'early', 'stop'],
 ])('a session %s', (_when, plan, plannedH, state, level) => {
-  expect(windowVerdict(window(plannedH, state), plan).level).toBe(level);
+  expect(windowVerdict(window(plannedH, state), plan, cards).level).toBe(level);
 });
 
 const placed = (change: Partial<PlacedLayer['outcome']>, activationC: number | null = 40): PlacedLayer =>

@@ -16,14 +16,16 @@ export function verdictLine({ kind, subject, level }: Verdict): string {
       return near ? `${subject}: a ply close to gel, or gelled, before the next` : `${subject}: gelled between plies`;
     case 'demold-cure':
       return near ? `${subject} barely cured at demold` : `${subject} not cured at demold`;
+    case 'demold-hours':
+      return near ? `${subject}: hardly long enough` : `${subject}: too short`;
+    case 'demold-warm':
+      return near ? `${subject} hardly cool at demold` : `${subject} still warm at demold`;
     case 'demold-tg':
-      return near ? `${subject} hardly cool at demold` : `${subject} still soft at demold`;
+      return near ? `${subject} close to soft at demold` : `${subject} still soft at demold`;
     case 'post-cure-tg':
       return near ? 'post-cure close to the glass transition' : 'post-cure above the glass transition';
     case 'post-cure-ramp':
       return 'post-cure ramp too fast';
-    case 'post-cure-start':
-      return 'post-cure starts too soon';
     case 'shop-minimum':
       return near ? `${subject} near its minimum` : `${subject} too cold`;
     case 'catalyst-range':

@@ -9,10 +9,11 @@ export type VerdictKind =
   | 'window'
   | 'ply-joint'
   | 'demold-cure'
+  | 'demold-hours'
+  | 'demold-warm'
   | 'demold-tg'
   | 'post-cure-tg'
   | 'post-cure-ramp'
-  | 'post-cure-start'
   | 'shop-minimum'
   | 'catalyst-range';
 /** In what the value, limit and margin are: °C, degree of cure, hours on the plan's clock, percent, kelvin per hour. */

@@ -1,5 +1,7 @@
 import type { JointWindow } from '../../windows/joint-window.js';
+import { cardOf, type CardLibrary } from '../../plan/card-library.js';
 import type { PlanDocument } from '../../plan/plan-document.js';
+import { lateJoint, type LateJoint } from '../../stack/preparation.js';
 import { CARE, levelOf, type Verdict, type VerdictLevel } from './verdict.js';
 
 /** How far inside its window a start lies, in hours; negative outside. */
@@ -13,11 +15,10 @@ function windowMargin({ state, plannedS, opensS, closesS, wetUntilS }: JointWind
     : { limitS: closesS, marginS: untilClose, sense: 'at most' };
 }
 
-const WINDOW_REMEDY: Record<JointWindow['state'], string> = {
+const WINDOW_REMEDY: Record<Exclude<JointWindow['state'], 'late'>, string> = {
   inside: 'Try it on the flange before you start: the bench decides, not the clock.',
   'wet-on-wet': 'It goes on before gel and cures as one mass: check the peak.',
   early: 'Start later: the coat below would still move, or is still hot.',
-  late: 'It does not bond chemically any more: abrade to dull all over and wipe, and say so at the layer, or start earlier.',
 };
 
 /** A window's verdict is known by the session that goes on. */
@@ -25,12 +26,12 @@ export const windowId = (plan: PlanDocument, { belowSession }: JointWindow): str
 
 /**
  * Early or late by no more than the card's times are sure of asks for care; beyond, early the coat below moves or is hot, and late there is no
- * bond without abrading. Abraded, late is as it should be.
+ * bond without a preparation that keys. With one, late is as it should be.
  */
-function windowLevel({ state, spread, laidS, opensS, closesS, plannedS }: JointWindow, marginH: number, abraded: boolean): VerdictLevel {
+function windowLevel({ state, spread, laidS, opensS, closesS, plannedS }: JointWindow, marginH: number, late: LateJoint): VerdictLevel {
   switch (state) {
     case 'late':
-      if (abraded) return 'ok';
+      if (late.level !== 'stop') return late.level;
       return plannedS - closesS <= spread * (closesS - laidS) ? 'care' : 'stop';
     case 'early':
       return opensS !== null && opensS - plannedS <= spread * (opensS - laidS) ? 'care' : 'stop';
@@ -41,12 +42,13 @@ function windowLevel({ state, spread, laidS, opensS, closesS, plannedS }: JointW
   }
 }
 
-export function windowVerdict(window: JointWindow, plan: PlanDocument): Verdict {
+export function windowVerdict(window: JointWindow, plan: PlanDocument, cards: CardLibrary): Verdict {
   const { limitS, marginS, sense } = windowMargin(window);
   const margin = marginS / 3600;
-  const abraded = plan.sessions[window.belowSession + 1].layers.at(0)?.start === 'abraded';
-  const graded = windowLevel(window, margin, abraded);
   const next = plan.sessions[window.belowSession + 1];
+  const [below] = plan.sessions[window.belowSession].layers.slice(-1);
+  const late = lateJoint(next.layers.at(0)?.start, below, cardOf(cards, below.cardId));
+  const graded = windowLevel(window, margin, late);
   return {
     id: windowId(plan, window),
     kind: 'window',
@@ -60,6 +62,6 @@ export function windowVerdict(window: JointWindow, plan: PlanDocument): Verdict 
     sense,
     timeS: window.plannedS,
     heightM: null,
-    remedy: abraded && window.state === 'late' ? 'Planned cured and abraded: to dull all over, wiped, dust off.' : WINDOW_REMEDY[window.state],
+    remedy: window.state === 'late' ? late.words : WINDOW_REMEDY[window.state],
   };
 }

@@ -15,6 +15,8 @@ export const mixFields = {
   /** Share of the pot life after which the pot is empty */
   potShare: number('Pot empty at, of its life', '', [0.2, 0.95], { initial: 0.6, quantity: 'share' }),
   measure,
+  /** Smallest step of the scale */
+  scaleG: number('Scale shows', 'g', [0.01, 50], { initial: 1, digits: 2 }),
   /** Output of the gun */
   gunKgPerMin: number('Gun puts out', 'kg/min', [0.05, 10], { initial: 0.6, digits: 2 }),
 };

@@ -13,6 +13,7 @@ export function MixForm({ mix, onChange }: { mix: MixPlan; onChange: (mix: MixPl
     <div className="flex flex-wrap items-start gap-x-5 gap-y-2 text-sm">
       {cell('people', { unit: 'people' })}
       {cell('measure')}
+      {cell('scaleG', { width: 'w-14' })}
       {cell('potShare', { width: 'w-14' })}
       {cell('fillShare', { width: 'w-14' })}
       {cell('gunKgPerMin')}

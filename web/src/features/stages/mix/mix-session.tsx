@@ -1,5 +1,5 @@
 import { explainPot, type Explanation } from '@pentimento/core/explain';
-import { SMOKING_C, type MixRow } from '@pentimento/core/mix';
+import { smokes, type MixRow } from '@pentimento/core/mix';
 import { changeLayer, type CardLibrary, type MeasureWay, type PlanDocument } from '@pentimento/core/plan';
 import { momentText } from '@pentimento/core/shop-time';
 import { layerCautions } from '@pentimento/core/traveler';
@@ -133,9 +133,9 @@ function PotRow({ row, tempC, measure, readOnly, onCatalyst, onExplain }: PotRow
         <span className="muted block text-xs">{dose.shortcut}</span>
       </td>
       <LifeCell row={row} tempC={tempC} onExplain={onExplain} />
-      <td className={`num py-1 pr-3 ${pot.peakC >= SMOKING_C ? 'text-error' : ''}`}>
+      <td className={`num py-1 pr-3 ${smokes(row) ? 'text-error' : ''}`}>
         {units.text('temperature', pot.peakC)}
-        {pot.peakC >= SMOKING_C && ' smokes'}
+        {smokes(row) && ' smokes'}
       </td>
       <td className="num py-1">{grams(row.leftG)}</td>
     </tr>

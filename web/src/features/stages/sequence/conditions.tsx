@@ -1,5 +1,5 @@
 import type { PlugChoice } from '@pentimento/core/materials';
-import { climateFields, planFields, plugFields, rangeOf, type PlanDocument } from '@pentimento/core/plan';
+import { earliestDemoldMin, climateFields, planFields, plugFields, rangeOf, type PlanDocument } from '@pentimento/core/plan';
 import { clockText } from '@pentimento/core/shop-time';
 import { memo } from 'react';
 import { cells } from '../../../shared/cells';
@@ -55,7 +55,7 @@ export const Conditions = memo(function Conditions({
         unit={`h · ${clockText(plan.demoldMin * 60)}`}
         digits={1}
         step={0.5}
-        min={(plan.sessions.at(-1)?.startMin ?? 0) / 60 + 0.5}
+        min={Math.ceil(earliestDemoldMin(plan) / 6) / 10}
         max={rangeOf(planFields.demoldMin).max / 60}
         onChange={(hours) => {
           onEdit({ ...plan, demoldMin: Math.round(hours * 60) });

@@ -1,4 +1,4 @@
-import { DEFAULT_SHAPE, postCureFields, rangeOf, type PlanDocument, type PlanPostCure } from '@pentimento/core/plan';
+import { DEFAULT_SHAPE, postCureFields, rangeOf, withPostCure, type PlanDocument, type PlanPostCure } from '@pentimento/core/plan';
 import { clockText } from '@pentimento/core/shop-time';
 import { cells } from '../../../shared/cells';
 import { NumberCell } from '../../../shared/number-cell';
@@ -14,7 +14,7 @@ function usualPostCure(plan: PlanDocument): PlanPostCure {
 export function PostCure({ plan, onEdit }: { plan: PlanDocument; onEdit: (plan: PlanDocument) => void }) {
   const { postCure } = plan;
   const change = (next: PlanPostCure): void => {
-    onEdit({ ...plan, postCure: next });
+    onEdit(withPostCure(plan, next));
   };
   const cell = cells(postCureFields, postCure ?? usualPostCure(plan), change);
   return (
@@ -36,13 +36,7 @@ export function PostCure({ plan, onEdit }: { plan: PlanDocument; onEdit: (plan: 
           className="checkbox checkbox-sm mb-1"
           checked={Boolean(postCure)}
           onChange={(event) => {
-            const usual = usualPostCure(plan);
-            const lastsMin = usual.holdMin + 2 * ((usual.holdC - plan.climate.meanC) / usual.rampKPerH) * 60;
-            onEdit(
-              event.target.checked
-                ? { ...plan, postCure: usual, demoldMin: Math.max(plan.demoldMin, Math.ceil((usual.startMin + lastsMin + 120) / 30) * 30) }
-                : { ...plan, postCure: null },
-            );
+            onEdit(withPostCure(plan, event.target.checked ? usualPostCure(plan) : null));
           }}
         />
         <span className="mb-0.5">Post-cure on the plug</span>

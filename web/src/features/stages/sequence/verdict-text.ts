@@ -15,11 +15,14 @@ export function verdictTitle({ kind, subject }: Verdict): string {
     case 'ply-joint':
     case 'shop-minimum':
     case 'post-cure-ramp':
-    case 'post-cure-start':
     case 'post-cure-tg':
       return subject;
+    case 'demold-hours':
+      return subject;
+    case 'demold-warm':
+      return `${subject}, still warm at demold`;
     case 'demold-tg':
-      return `${subject}, warm at demold`;
+      return `${subject}, soft at demold`;
     case 'demold-cure':
       return `${subject}, cure at demold`;
     case 'catalyst-range':

@@ -20,10 +20,10 @@ interface ShellPartProps {
 }
 
 const WAITS: Record<BackingTime['waitsFor'], string> = {
-  cure: 'it waits for cure',
-  hours: 'it waits for the usual hours',
+  cure: 'it waits for its card’s cure',
+  hours: 'it waits for the sheet’s hours',
+  shrink: 'it waits for the shrink to come to rest',
   cooling: 'it waits for the back to cool',
-  demolding: 'demolding comes first',
 };
 
 /** Target thickness, stiffness between frame members, and when a frame may be bonded. */
@@ -133,13 +133,14 @@ function FrameBonding({ plan, design, backing, onChange }: FrameBondingProps) {
         <p className="mt-1 text-sm" data-testid="backing">
           {backing.earliestS === null ? (
             <>
-              <LevelMark level="stop" size={13} word={false} /> Not before demolding: {WAITS[backing.waitsFor]}. Leave it longer on the plug, or bond
-              the frame in a jig after.
+              <LevelMark level="stop" size={13} word={false} /> It does not settle within two weeks of demolding: {WAITS[backing.waitsFor]}. Warm the
+              shop, or post-cure it.
             </>
           ) : (
             <>
-              Bond the frame from <span className="num predicted">{momentText(plan.startDate, backing.earliestS / 60)}</span>: cure{' '}
-              {backing.needCure.toFixed(2)}, {backing.hours} h after the last session, back cool ({WAITS[backing.waitsFor]} longest).
+              Bond the frame from <span className="num predicted">{momentText(plan.startDate, backing.earliestS / 60)}</span>
+              {backing.beforeDemolding ? '' : ', after demolding'}: at least {backing.hours.toFixed(0)} h after the last session, at most 5 % of its
+              shrink still to come in the next week, back cool ({WAITS[backing.waitsFor]} longest).
             </>
           )}
         </p>

@@ -1,0 +1,32 @@
+import { airTempK, type AirCourse, type TableCourse } from '../heat/air.js';
+import { KELVIN } from '../units/kelvin.js';
+import type { PlanClimate, PlanDocument } from './plan-document.js';
+
+/** Shop air of a plan over time. */
+export function planAir(climate: PlanClimate): AirCourse {
+  return { kind: 'daily', meanK: climate.meanC + KELVIN, ampK: climate.swingC, warmestS: climate.warmestHour * 3600 };
+}
+
+/** The oven of a post-cure: up from the shop's air of that moment, hold, and back down as fast; null: none, or no warmer than the shop. */
+function ovenOf({ climate, postCure }: Pick<PlanDocument, 'climate' | 'postCure'>): TableCourse | null {
+  if (!postCure) return null;
+  const startS = postCure.startMin * 60;
+  const fromK = airTempK(planAir(climate), startS);
+  const holdK = postCure.holdC + KELVIN;
+  const rampS = (Math.abs(holdK - fromK) / postCure.rampKPerH) * 3600;
+  if (rampS < 1) return null;
+  const holdS = postCure.holdMin * 60;
+  return { kind: 'table', timeS: [startS, startS + rampS, startS + rampS + holdS, startS + 2 * rampS + holdS], tempK: [fromK, holdK, holdK, fromK] };
+}
+
+/** When the oven is back at the shop's temperature [min on the plan's clock]; 0 without one. */
+export function postCureEndMin(plan: Pick<PlanDocument, 'climate' | 'postCure'>): number {
+  return (ovenOf(plan)?.timeS.at(-1) ?? 0) / 60;
+}
+
+/** Shop air with the oven of the post-cure over it. */
+export function planSurroundings(plan: PlanDocument): AirCourse {
+  const around = planAir(plan.climate);
+  const oven = ovenOf(plan);
+  return oven ? { kind: 'oven', around, oven } : around;
+}
