@@ -47,6 +47,9 @@ test('a badly planned build is dragged green, saved, finished into a mold, and p
     await expect(page.getByRole('button', { name: 'Put it on the rack' })).toBeDisabled();
     await page.getByRole('button', { name: 'Left', exact: true }).click();
     await page.getByLabel('Release program').selectOption('paste-wax');
+    // Nobody has ticked the plug's checks: it asks why.
+    await expect(page.getByRole('button', { name: 'Put it on the rack' })).toBeDisabled();
+    await page.getByLabel(/Still open/).fill('Checks and gate signed on paper');
     await page.getByRole('button', { name: 'Put it on the rack' }).click();
     await expect(page.getByRole('heading', { name: /M-\d{3} Tram seat/ })).toContainText(/left/i);
     await expect(page.getByTestId('due')).toContainText('No release treatment on record');

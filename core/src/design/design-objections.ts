@@ -119,16 +119,18 @@ function faceObjections({ faces, sections }: MoldDesign): Objection[] {
   });
 }
 
-function frameObjections({ backing, loadKPa, sagMm }: MoldDesign, shell: ShellStiffness | null): Objection[] {
+function frameObjections({ backing, loadKPa, sagMm, longestSideMm }: MoldDesign, shell: ShellStiffness | null): Objection[] {
   const found: Objection[] = [];
   if (shell && shell.thicknessM > 0) {
-    const sag = panelDeflectionM({ ...shell, spanM: backing.spacingMm / 1000, pressurePa: loadKPa * 1000 }).supportedM * 1000;
+    // No panel is wider than the mold.
+    const spanMm = Math.min(backing.spacingMm, longestSideMm);
+    const sag = panelDeflectionM({ ...shell, spanM: spanMm / 1000, pressurePa: loadKPa * 1000 }).supportedM * 1000;
     if (sag > sagMm) {
       found.push(
         split({
           level: 'care',
           id: 'panel-sag',
-          title: words`Panel of ${amount('thickness', backing.spacingMm)}`,
+          title: words`Panel of ${amount('thickness', spanMm)}`,
           why: words`It gives ${amount('thickness', sag, sag < 1 ? 2 : 1)} under ${String(loadKPa)} kPa, ${amount('thickness', sagMm)} are allowed.`,
           remedy: 'Closer frame, thicker shell or a core.',
         }),

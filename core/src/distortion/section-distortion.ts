@@ -1,5 +1,5 @@
 import type { GrowthResult } from '../growth/growth-result.js';
-import { DEFAULT_SHAPE, type PlanDocument } from '../plan/plan-document.js';
+import { DEFAULT_SHAPE, judgedPanelMm, type PlanDocument } from '../plan/plan-document.js';
 import type { PlacedLayer } from '../plan/placed-layer.js';
 import { heldFlat, modulusOf, type SetCell, type SettingCell } from './held-flat.js';
 import { printIndex, type PrintIndex } from './print-index.js';
@@ -49,11 +49,11 @@ export function sectionDistortion(plan: PlanDocument, result: GrowthResult, plac
   const carrier = gelled.reduce((most, one) => (stiffness(one) > stiffness(most) ? one : most));
   const { warpFactor } = carrier.card.set;
   const curvature = set.curvature * (warpFactor ?? 1);
-  const { panelMm, cornersDeg } = plan.shape ?? DEFAULT_SHAPE;
+  const { cornersDeg } = plan.shape ?? DEFAULT_SHAPE;
   return {
     curvature,
     bowPerMeterM: panelBowM(curvature, 1),
-    panelBowM: panelBowM(curvature, panelMm / 1000),
+    panelBowM: panelBowM(curvature, judgedPanelMm(plan) / 1000),
     corners: cornersDeg.map((angleDeg) => ({ angleDeg, closesDeg: closing(angleDeg, gelled, layers) })),
     print: printIndex(gelled, result, layers),
     layers,

@@ -6,6 +6,7 @@ import { planCompatibility } from '../plug/plan-compatibility.js';
 import { DEFAULT_INTAKE } from '../plan/parts/plug-intake.js';
 import { releaseObjections } from '../release/release-objections.js';
 import { infusionObjections } from '../stack/plan-infusion.js';
+import { hoursObjections } from '../stack/hours-objections.js';
 import { stackObjections } from '../stack/stack-objections.js';
 import { shellOf } from '../stack/tally.js';
 import type { CardLibrary } from '../plan/card-library.js';
@@ -44,6 +45,7 @@ export function planObjections(plan: PlanDocument, cards: CardLibrary, around: A
       : []),
     ...releaseObjections(plan, cards),
     ...stackObjections(plan, cards),
+    ...hoursObjections(plan, cards),
     ...infusionObjections(plan, cards, around.gelS),
     ...kitObjections(plan, kitSheet(plan, cards)),
   ]);

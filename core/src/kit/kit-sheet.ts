@@ -43,7 +43,7 @@ function shapesOf({ patches, areaM2 }: PlanDocument, where: PlyKit['where']): Fl
     if (where === 'flange') return form.shape === 'flange strip';
     return where === 'corners' ? place === 'inside corner' || place === 'outside corner' : true;
   });
-  return wanted.map(unrolled);
+  return wanted.flatMap(unrolled);
 }
 
 /** Kits of all laminate layers, by reinforcement. */

@@ -127,22 +127,34 @@ test('absurdly narrow rolls and short pieces still give pieces: 50 mm across, 10
 });
 
 const patch = (form: Patch['form'], count = 1): Patch => ({ id: 'p', name: 'side', place: 'flat', count, form });
-const flat = (of: Patch): number[] => {
-  const { count, lengthMm, bottomMm, topMm } = unrolled(of);
-  return [count, lengthMm, bottomMm, topMm].map((n) => Number(n.toFixed(4)));
-};
+const flat = (of: Patch): number[][] =>
+  unrolled(of).map(({ count, lengthMm, bottomMm, topMm }) => [count, lengthMm, bottomMm, topMm].map((n) => Number(n.toFixed(4))));
 
-test.each<[string, Patch, number[]]>([
-  ['a flange strip', patch({ shape: 'flange strip', lengthMm: 2000, widthMm: 60 }, 3), [3, 2000, 60, 60]],
-  ['half a cylinder', patch({ shape: 'cylinder', radiusMm: 100, arcDeg: 180, lengthMm: 700 }), [1, 700, 314.1593, 314.1593]],
-  ['a cone of one gore', patch({ shape: 'cone', radiusMm: 60, topRadiusMm: 30, heightMm: 40, arcDeg: 360 }), [1, 50, 376.9911, 188.4956]],
+test.each<[string, Patch, number[][]]>([
+  ['a flange strip', patch({ shape: 'flange strip', lengthMm: 2000, widthMm: 60 }, 3), [[3, 2000, 60, 60]]],
+  ['half a cylinder', patch({ shape: 'cylinder', radiusMm: 100, arcDeg: 180, lengthMm: 700 }), [[1, 700, 314.1593, 314.1593]]],
+  ['a cone of one gore', patch({ shape: 'cone', radiusMm: 60, topRadiusMm: 30, heightMm: 40, arcDeg: 360 }), [[1, 50, 376.9911, 188.4956]]],
   [
     'a wider cone of two, its upper end the wider',
     patch({ shape: 'cone', radiusMm: 30, topRadiusMm: 65, heightMm: 84, arcDeg: 360 }, 2),
-    [4, 91, 94.2478, 204.2035],
+    [[4, 91, 94.2478, 204.2035]],
   ],
-  ['a small dome has four gores', patch({ shape: 'dome', radiusMm: 100, heightMm: 100 }), [4, 157.0796, 157.0796, 0]],
-  ['a large one as many as stay under 400 mm', patch({ shape: 'dome', radiusMm: 800, heightMm: 800 }), [13, 1256.6371, 386.6576, 0]],
+  [
+    'a small dome has four gores, each in two bands',
+    patch({ shape: 'dome', radiusMm: 100, heightMm: 100 }),
+    [
+      [4, 78.5398, 165.6854, 117.1573],
+      [4, 78.5398, 117.1573, 0.0],
+    ],
+  ],
+  [
+    'a large one as many as stay under 400 mm',
+    patch({ shape: 'dome', radiusMm: 800, heightMm: 800 }),
+    [
+      [13, 628.3185, 407.841, 288.3872],
+      [13, 628.3185, 288.3872, 0.0],
+    ],
+  ],
 ])('%s laid flat', (_what, of, expected) => {
   expect(flat(of)).toEqual(expected);
 });

@@ -1,6 +1,7 @@
 import { csvText } from '../formats/csv.js';
 import { cardNumber } from '../materials/material-card.js';
 import { doseOf } from '../mix/hardener-dose.js';
+import { hardenerOf } from '../mix/hardener-name.js';
 import { cardOf, type CardLibrary } from '../plan/card-library.js';
 import type { PlanDocument } from '../plan/plan-document.js';
 import { releaseUse } from '../release/release-schedule.js';
@@ -30,22 +31,32 @@ export function takeOff(plan: PlanDocument, cards: CardLibrary): TakeOffLine[] {
 }
 
 function resinLines(plan: PlanDocument, cards: CardLibrary, waste: number): TakeOffLine[] {
-  const resin = new Map<string, { kg: number; hardenerKg: number }>();
+  const resin = new Map<string, number>();
+  const hardeners = new Map<string, { kg: number; into: Set<string> }>();
   for (const layer of plan.sessions.flatMap(({ layers }) => layers)) {
     const card = cardOf(cards, layer.cardId);
     const { mixedKg } = laidMasses(layer, plan, cards);
     const dose = doseOf(card, mixedKg * 1000, card.kinetics.c_ref === null ? null : layer.catalystPct);
-    const before = resin.get(layer.cardId) ?? { kg: 0, hardenerKg: 0 };
-    resin.set(layer.cardId, { kg: before.kg + dose.resinG / 1000, hardenerKg: before.hardenerKg + dose.hardenerG / 1000 });
+    resin.set(layer.cardId, (resin.get(layer.cardId) ?? 0) + dose.resinG / 1000);
+    const { name } = hardenerOf(layer, card, plan, cards);
+    const before = hardeners.get(name) ?? { kg: 0, into: new Set<string>() };
+    hardeners.set(name, { kg: before.kg + dose.hardenerG / 1000, into: before.into.add(card.name) });
   }
-  return [...resin].flatMap(([id, { kg, hardenerKg }]): TakeOffLine[] => {
+  const resins = [...resin].map(([id, kg]): TakeOffLine => {
     const card = cardOf(cards, id);
     const perKg = cardNumber(card.sheet, 'costPerKg');
-    return [
-      { what: card.name, kind: 'resin', net: kg, take: kg * waste, unit: 'kg', cost: perKg === null ? null : perKg * kg * waste, note: '' },
-      { what: `Hardener for ${card.name}`, kind: 'hardener', net: hardenerKg, take: hardenerKg * waste, unit: 'kg', cost: null, note: '' },
-    ];
+    return { what: card.name, kind: 'resin', net: kg, take: kg * waste, unit: 'kg', cost: perKg === null ? null : perKg * kg * waste, note: '' };
   });
+  const added = [...hardeners].map(([what, { kg, into }]): TakeOffLine => ({
+    what,
+    kind: 'hardener',
+    net: kg,
+    take: kg * waste,
+    unit: 'kg',
+    cost: null,
+    note: `into ${[...into].join(', ')}`,
+  }));
+  return [...resins, ...added];
 }
 
 function fabricLines(plan: PlanDocument, cards: CardLibrary): TakeOffLine[] {
@@ -86,7 +97,7 @@ const ASSUMED_COVERAGE = 30;
 
 function releaseLines({ release }: PlanDocument, cards: CardLibrary, waste: number): TakeOffLine[] {
   if (!release) return [];
-  return releaseUse(release).map(({ cardId, coatM2 }) => {
+  return releaseUse(release, cards).map(({ cardId, coatM2 }) => {
     const sheet = cards.sheets.get(cardId);
     const stated = sheet ? cardNumber(sheet, 'coverageM2PerL') : null;
     const liters = coatM2 / (stated ?? ASSUMED_COVERAGE);

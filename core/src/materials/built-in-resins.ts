@@ -197,6 +197,7 @@ export const builtInResins: readonly MaterialCard[] = [
     films(350, 850, 700, 1700),
     demold(24),
     {
+      hardenerName: 'Hardener of the surface coat, 100 : 20',
       hardenerPhrByWeight: 20,
       hardenerPhrByVolume: 24,
       transferShare: 0.94,
@@ -219,6 +220,7 @@ export const builtInResins: readonly MaterialCard[] = [
     demold(36),
     { mostPlies: 10, mostThicknessMm: 7, backingAfterH: 36 },
     {
+      hardenerName: 'Epoxy hardener, slow',
       hardenerPhrByWeight: 30,
       hardenerPhrByVolume: 36,
       transferShare: 0.93,
@@ -241,6 +243,7 @@ export const builtInResins: readonly MaterialCard[] = [
     demold(36),
     { mostThicknessMm: 12, backingAfterH: 36 },
     {
+      hardenerName: 'Epoxy hardener, slow',
       hardenerPhrByWeight: 30,
       hardenerPhrByVolume: 36,
       transferShare: 0.92,
@@ -265,6 +268,7 @@ export const builtInResins: readonly MaterialCard[] = [
     demold(24),
     { mostPlies: 10, mostThicknessMm: 7 },
     {
+      hardenerName: 'Epoxy hardener, fast',
       hardenerPhrByWeight: 30,
       hardenerPhrByVolume: 36,
       transferShare: 0.93,
@@ -289,6 +293,7 @@ export const builtInResins: readonly MaterialCard[] = [
     demold(2),
     { mostThicknessMm: 12, backingAfterH: 4 },
     {
+      hardenerName: 'Isocyanate part, 1 : 1',
       hardenerPhrByWeight: 100,
       hardenerPhrByVolume: 100,
       transferShare: 0.93,

@@ -54,8 +54,13 @@ export const cardFields: Readonly<Record<MaterialKind, readonly CardField[]>> = 
   'release agent': [
     sheet.choice('school', 'School', SCHOOLS, true),
     use.number('coatsNew', 'Coats on a new surface', '', [1, 20], { digits: 0 }),
+    use.number('coatsUsed', 'Coats on a surface released before', '', [0, 20], { digits: 0 }),
+    use.number('hazeMin', 'Haze', 'min', [0, 240], { digits: 0 }),
     use.number('betweenMin', 'Wait between coats', 'min', [0, 1000], { digits: 0 }),
     use.number('finalH', 'Wait after the last coat', 'h', [0, 100], { digits: 1 }),
+    use.number('minC', 'Coldest shop', '°C', [-20, 60], TEMPERATURE),
+    use.number('maxC', 'Warmest shop', '°C', [0, 80], TEMPERATURE),
+    use.number('minHumidityPct', 'Lowest humidity', '%', [0, 100], { digits: 0 }),
     use.number('maxHumidityPct', 'Highest humidity', '%', [10, 100], { digits: 0 }),
     use.number('heatLimitC', 'Softens at', '°C', [30, 300], TEMPERATURE),
     use.number('coverageM2PerL', 'One coat covers', 'm²/l', [1, 400], { digits: 0 }),

@@ -30,7 +30,7 @@ export interface PlugReleaseProgram {
   readonly minHumidityPct: number;
   readonly maxHumidityPct: number;
   /** What each limit of the air is for */
-  readonly airWhy: string;
+  readonly airWhy: { readonly cold: string; readonly warm: string; readonly dry: string; readonly damp: string };
   readonly gate: readonly string[];
   readonly caution: string;
 }
@@ -78,6 +78,13 @@ const wax = (fresh: number, used: number, finalMin: number): ReleaseStep =>
     finalMin,
   });
 
+const AIR_WHY = {
+  cold: 'In the cold solvent stays in the coats.',
+  warm: 'In the heat it flashes before it is wiped even.',
+  dry: 'Very dry air draws dust and charges the surface.',
+  damp: 'In damp air water condenses into the coats.',
+};
+
 /** Typical programs (assumed, docs/references.md#release-programs); the maker's sheet decides. */
 export const plugReleasePrograms: readonly PlugReleaseProgram[] = [
   {
@@ -88,7 +95,7 @@ export const plugReleasePrograms: readonly PlugReleaseProgram[] = [
     maxC: 32,
     minHumidityPct: 0,
     maxHumidityPct: 85,
-    airWhy: 'Cold wax does not haze; warm wax stays soft.',
+    airWhy: { ...AIR_WHY, cold: 'Cold wax does not haze.', warm: 'Warm wax stays soft and smears.' },
     gate: ['A clean cloth glides on every zone', 'No swirl or dull patch against the light', 'Tape pulls off each zone without force'],
     caution: 'Softens warm. Never under a semi-permanent release.',
   },
@@ -129,7 +136,11 @@ export const plugReleasePrograms: readonly PlugReleaseProgram[] = [
     maxC: 32,
     minHumidityPct: 0,
     maxHumidityPct: 68,
-    airWhy: 'In damp air the film stays wet and runs from the corners.',
+    airWhy: {
+      ...AIR_WHY,
+      cold: 'Cold film does not dry, and wax beneath it does not haze.',
+      damp: 'In damp air the film stays wet and runs from the corners.',
+    },
     gate: ['Film seen dry and whole in every corner', 'No run and no bare spot against the light', 'Edges and flange covered'],
     caution: 'It runs from corners; where it is missing, gel coat sticks. Not over semi-permanent.',
   },
@@ -169,7 +180,7 @@ export const plugReleasePrograms: readonly PlugReleaseProgram[] = [
     maxC: 35,
     minHumidityPct: 30,
     maxHumidityPct: 85,
-    airWhy: 'Moisture-cure types do not cure in very dry air.',
+    airWhy: { ...AIR_WHY, dry: 'Moisture-cure types do not cure in very dry air.' },
     gate: ['Tape lets go of each zone without force', 'No streaks: wet, not smeared', 'Edges and flange covered'],
     caution: 'Only on a bare, clean surface; solvent vapor: ventilate, no flame. Never over wax.',
   },
@@ -181,7 +192,7 @@ export const plugReleasePrograms: readonly PlugReleaseProgram[] = [
     maxC: 40,
     minHumidityPct: 0,
     maxHumidityPct: 85,
-    airWhy: 'Sheet wax creeps when warm.',
+    airWhy: { ...AIR_WHY, warm: 'Sheet wax creeps when warm.', cold: 'Cold sheet wax cracks as it is bent.' },
     gate: ['Every joint closed and level', 'No lifted edge'],
     caution: 'Epoxy only, and below the wax’s softening point.',
   },

@@ -29,6 +29,7 @@ export const resinFields: readonly CardField[] = [
   mix.number('catalystMinPct', 'Catalyst, lowest', '%', [0.1, 5], { digits: 2, hint: 'Leave the three empty for a fixed ratio' }),
   mix.number('catalystTypicalPct', 'Catalyst, usual', '%', [0.1, 5], { digits: 2 }),
   mix.number('catalystMaxPct', 'Catalyst, highest', '%', [0.1, 5], { digits: 2 }),
+  mix.text('hardenerName', 'Hardener that belongs to it'),
   mix.number('hardenerPhrByWeight', 'Hardener per 100 of resin, by weight', 'g', [0.1, 300], { digits: 1 }),
   mix.number('hardenerPhrByVolume', 'Hardener per 100 of resin, by volume', 'ml', [0.1, 300], { digits: 1 }),
   mix.number('hardenerDensityKgM3', 'Density of the hardener', 'kg/m³', [700, 2000], { digits: 0 }),

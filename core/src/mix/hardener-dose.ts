@@ -1,4 +1,6 @@
 import { cardNumber } from '../materials/material-card.js';
+import { cardSubstances } from '../cure/kinetic-card.js';
+import { mixLayer } from '../heat/mixture.js';
 import type { ResinCard } from '../materials/resin-card.js';
 
 /** Density that is taken where no card states one [kg/m³] (typical peroxide, assumed). */
@@ -23,10 +25,11 @@ export interface Dose {
  * percent taken in ml per 100 g (peroxide), or the weight ratio poured by volume (fixed ratio).
  * @param totalG mass of the mixed pot [g]
  * @param catalystPct percent of resin; null for fixed ratios
+ * @param hardenerKgM3 density by the hardener's own card [kg/m³]; null: as the resin's card says
  */
-export function doseOf(card: ResinCard, totalG: number, catalystPct: number | null): Dose {
+export function doseOf(card: ResinCard, totalG: number, catalystPct: number | null, hardenerKgM3: number | null = null): Dose {
   const assumed: string[] = [];
-  const rho = cardNumber(card.sheet, 'hardenerDensityKgM3');
+  const rho = hardenerKgM3 ?? cardNumber(card.sheet, 'hardenerDensityKgM3');
   if (catalystPct !== null) {
     if (rho === null) assumed.push('density of the hardener');
     const gPerMl = (rho ?? ASSUMED_HARDENER_RHO) / 1000;
@@ -48,7 +51,8 @@ export function doseOf(card: ResinCard, totalG: number, catalystPct: number | nu
   const phr = byWeight ?? 30;
   const resinG = totalG / (1 + phr / 100);
   const hardenerG = totalG - resinG;
-  const resinRho = card.kinetics.rho_r;
+  // Of the paste that is poured: resin with its filler.
+  const resinRho = mixLayer({ ...cardSubstances(card.kinetics), glassW: 0 }).rho;
   // Weight and volume ratio together say the hardener's density.
   const hardenerRho = rho ?? (byVolume === null ? null : (phr / byVolume) * resinRho);
   if (hardenerRho === null) assumed.push('density of the hardener');

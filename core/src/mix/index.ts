@@ -1,1 +1,2 @@
+export { hardenerOf } from './hardener-name.js';
 export { mixObjections, mixSheet, potLookup, smokes, type MixRow } from './mix-sheet.js';

@@ -10,6 +10,7 @@ import { planAir } from '../plan/surroundings.js';
 import { layHours } from '../plan/laying.js';
 import { laidMasses } from '../stack/tally.js';
 import { catalystFor, COMFORT_C, type CatalystAdvice } from './catalyst-level.js';
+import { hardenerDensity, hardenerOf } from './hardener-name.js';
 import { doseOf, type Dose } from './hardener-dose.js';
 import { DEFAULT_MIX, type MixPlan } from '../plan/parts/mix-plan.js';
 
@@ -40,6 +41,8 @@ export interface MixRow {
   /** Container and what goes into it [g] */
   readonly containerG: number;
   readonly potG: number;
+  /** What goes into the resin */
+  readonly hardener: string;
   readonly dose: Dose;
   readonly pot: PotTime;
   /** The people present use up one pot in this time [min] */
@@ -125,7 +128,8 @@ function mixRow({ plan, session, layer, cards, mix, tempC, look }: RowParts): Mi
     if (!fits) break;
   }
   const { containerG, pots, potG, pot, fits } = chosen;
-  const dose = doseOf(card, potG, catalystPct);
+  const hardener = hardenerOf(layer, card, plan, cards);
+  const dose = doseOf(card, potG, catalystPct, catalystPct === null ? null : hardenerDensity(hardener));
   return {
     session,
     layer,
@@ -135,6 +139,7 @@ function mixRow({ plan, session, layer, cards, mix, tempC, look }: RowParts): Mi
     pots,
     containerG,
     potG,
+    hardener: hardener.name,
     dose,
     pot,
     useMin: useMinOf(potG),

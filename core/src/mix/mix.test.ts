@@ -8,7 +8,9 @@ import { catalystFor, COMFORT_C } from './catalyst-level.js';
 import { doseOf } from './hardener-dose.js';
 import { checkPart } from '../plan/fields/check-part.js';
 import { DEFAULT_MIX, mixFields } from '../plan/parts/mix-plan.js';
-import { mixObjections, mixSheet, potLookup } from './mix-sheet.js';
+import { changeLayer } from '../plan/edit-plan.js';
+import type { PlanLayer } from '../plan/plan-document.js';
+import { mixObjections, mixSheet, potLookup, smokes, type MixRow } from './mix-sheet.js';
 
 const cards = cardLibrary();
 const plan = planFromTemplate('staged', { startDate: '2026-12-07', areaM2: 2, plug: { materialId: 'mdf', thicknessMm: 18, heatLimitC: 90 } });
@@ -109,4 +111,64 @@ describe('pots', () => {
       checkPart(mixFields, { ...DEFAULT_MIX, containersG: [2.5] });
     }).toThrow(/container 1: got 2.5/);
   });
+});
+
+describe('hardeners by name', () => {
+  const layerOf = (change: Partial<PlanLayer>): MixRow => mixSheet(changeLayer(plan, 'l1', change), cards, look)[0];
+
+  test('the one named for the layer, else the usual one of its resin', () => {
+    expect(layerOf({}).hardener).toBe('MEK peroxide, standard');
+    expect(layerOf({ hardenerId: 'cumene' }).hardener).toBe('Cumene peroxide, low gassing');
+    expect(layerOf({ hardenerId: 'lost' }).hardener).toBe('MEK peroxide, standard');
+    const epoxy = planFromTemplate('epoxy', { startDate: '2026-12-07', areaM2: 1, plug: plan.plug });
+    expect(mixSheet(epoxy, cards, look).map(({ hardener }) => hardener)).toContain('Epoxy hardener, slow');
+    const infused = planFromTemplate('infused', { startDate: '2026-12-07', areaM2: 1, plug: plan.plug });
+    expect(mixSheet(infused, cards, look).at(-1)?.hardener).toBe('Cumene peroxide, low gassing');
+  });
+
+  test('its density gives the milliliters', () => {
+    const [standard, cumene] = [layerOf({}), layerOf({ hardenerId: 'cumene' })];
+    expect(standard.dose.hardenerG / standard.dose.hardenerMl).toBeCloseTo(1.15, 9);
+    expect(cumene.dose.hardenerG / cumene.dose.hardenerMl).toBeCloseTo(1.06, 9);
+  });
+
+  test('a filled paste by volume goes by the density of the paste', () => {
+    const paste = cardOf(cards, 'epoxy_paste');
+    const { resinG, hardenerG, hardenerMl, shortcutError } = doseOf(paste, 1300, null);
+    const pasteKgM3 = 1 / (0.45 / 2420 + 0.55 / paste.kinetics.rho_r);
+    expect(hardenerMl / (resinG / (pasteKgM3 / 1000))).toBeCloseTo(0.36, 6);
+    expect(shortcutError).toBeCloseTo(30 / 36 - 1, 9);
+    expect(hardenerG).toBeCloseTo(300, 9);
+  });
+});
+
+test('a level is rounded to what the scale can weigh, inside the range', () => {
+  expect(catalystFor(gel, 21, 0.2)?.pct).toBe(2);
+  expect(catalystFor(gel, 20, 0.2)?.pct).toBe(2.2);
+  expect(catalystFor(gel, 8, 0.4)?.pct).toBe(2.4);
+  expect(catalystFor(gel, 40, 0.3)?.pct).toBe(1.2);
+  // A scale too coarse for the range: nothing better than the level itself.
+  expect(catalystFor(gel, 21, 9)?.pct).toBe(2);
+});
+
+test('low profile at 20 °C stays inside its range and asks for nothing', () => {
+  const low = cardOf(cards, 'tooling_lp_1go');
+  const { minPct, maxPct } = low.limits.catalyst ?? { minPct: NaN, maxPct: NaN };
+  for (const tempC of [8, 14, 20, 28]) {
+    const advice = catalystFor(low, tempC);
+    expect(advice?.pct).toBeGreaterThanOrEqual(minPct);
+    expect(advice?.pct).toBeLessThanOrEqual(maxPct);
+  }
+  expect(catalystFor(low, 20)?.beyond).toBeNull();
+  expect(catalystFor(cardOf(cards, 'tooling_lp'), 20)?.beyond).toBeNull();
+  const cold = planFromTemplate('low-profile', { startDate: '2026-12-07', areaM2: 1, plug: plan.plug });
+  const [objection] = mixObjections(mixSheet({ ...cold, climate: { ...cold.climate, meanC: 8 } }, cards, look)).filter(({ id }) => id === 'level-l3');
+  expect(objection.level).toBe('care');
+  expect(objection.remedy).toMatch(/Warm the shop/);
+});
+
+test('a pot smokes where it really can', () => {
+  const row = (peakC: number, cardId: string) => ({ card: cardOf(cards, cardId), pot: { lifeMin: 10, peakC } });
+  expect([144, 145].map((peakC) => smokes(row(peakC, 'iso_lam')))).toEqual([false, true]);
+  expect([159, 160].map((peakC) => smokes(row(peakC, 'epoxy_slow')))).toEqual([false, true]);
 });

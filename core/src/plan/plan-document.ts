@@ -57,6 +57,8 @@ export const layerFields = {
   cardId: text('Resin', 60),
   /** null for fixed-ratio resins */
   catalystPct: orNull(number('Catalyst', '%', [0.2, 5], { digits: 2, code: 'catalyst-out-of-range' })),
+  /** Card of its hardener; left out: the usual one of its resin */
+  hardenerId: optional(text('Hardener', 60)),
   /** A coat, or a paste core, which may be thicker: `filmRange` */
   wetFilmUm: orNull(number('Wet film', 'µm', [50, 60000], { quantity: 'film', zeroCode: 'zero-thickness' })),
   laminate: orNull(part('Plies', laminateFields)),
@@ -97,6 +99,16 @@ export const sessionFields = {
 /** One spell of laminating. */
 export type PlanSession = PartOf<typeof sessionFields>;
 
+export const sealFields = {
+  coats: number('Coats', 'coats', [1, 8], { initial: 2, whole: true }),
+  /** Before the first thing that it must keep off */
+  curedH: number('Cured for', 'h', [0, 500], { initial: 24, digits: 0 }),
+  /** The same coats on an offcut, let go cleanly */
+  testPatch: flag('Test patch passed', false),
+};
+/** A hard coat that keeps apart what does not go together. */
+export type PlugSeal = PartOf<typeof sealFields>;
+
 export const plugFields = {
   materialId: text('Made of', 60),
   thicknessMm: number('Plug thickness', 'mm', [1, 1000], { quantity: 'thickness' }),
@@ -104,6 +116,8 @@ export const plugFields = {
   heatLimitC: number('Plug face stands', '°C', [30, 250], { quantity: 'temperature' }),
   /** What is on it, layer by layer, and what holds it: ids of substances */
   surfaces: optional(list('Surfaces', text('Surface', 60), { entry: 'surface', most: 20 })),
+  /** null or left out: what lies under is not sealed */
+  seal: optional(orNull(part('Seal', sealFields))),
 };
 export type PlanPlug = PartOf<typeof plugFields>;
 
@@ -145,6 +159,11 @@ export const shapeFields = {
 /** What of the mold's shape matters for distortion and for slow places. */
 export type PlanShape = PartOf<typeof shapeFields>;
 export const DEFAULT_SHAPE: PlanShape = initialPart(shapeFields);
+
+/** Length of the panel whose bow is judged [mm]: what is said, no longer than the mold itself. */
+export function judgedPanelMm({ shape, design }: Pick<PlanDocument, 'shape' | 'design'>): number {
+  return Math.min((shape ?? DEFAULT_SHAPE).panelMm, design?.longestSideMm ?? Infinity);
+}
 
 export const FORMAT_VERSION = 1;
 

@@ -6,6 +6,8 @@ export interface CompatibilityRule {
   readonly level: 'stop' | 'warn' | 'note';
   readonly mechanism: string;
   readonly remedy: string;
+  /** A seal over it, cured, turns this to care; with a passed test patch to nothing */
+  readonly sealable?: true;
 }
 
 /** General trade knowledge as a table (docs/references.md#compatibility); traits are those of `substances`. */
@@ -16,7 +18,8 @@ export const compatibilityRules: readonly CompatibilityRule[] = [
     on: 'polystyrene',
     level: 'stop',
     mechanism: 'Styrene dissolves polystyrene foam.',
-    remedy: 'Epoxy or water-based hard coat without a pinhole; test a patch first.',
+    remedy: 'Epoxy or water-based hard coat without a pinhole, two coats, cured a day; test a patch first.',
+    sealable: true,
   },
   {
     id: 'styrene-crazes',
@@ -25,6 +28,7 @@ export const compatibilityRules: readonly CompatibilityRule[] = [
     level: 'warn',
     mechanism: 'Styrene and acetone craze it.',
     remedy: 'Wax and film, fast back-up, or an epoxy mold.',
+    sealable: true,
   },
   {
     id: 'styrene-porous',
@@ -33,6 +37,7 @@ export const compatibilityRules: readonly CompatibilityRule[] = [
     level: 'note',
     mechanism: 'Resin soaks into open pores and locks.',
     remedy: 'Seal it, two coats, rub down.',
+    sealable: true,
   },
   {
     id: 'radical-amine',
@@ -41,6 +46,32 @@ export const compatibilityRules: readonly CompatibilityRule[] = [
     level: 'stop',
     mechanism: 'Amines stop the radical cure: the gel coat stays soft and tacky.',
     remedy: 'Cure the epoxy fully, wash, abrade; a film as barrier, checked in every corner.',
+  },
+  {
+    id: 'radical-epoxy',
+    acts: 'free radical',
+    on: 'epoxy coat',
+    level: 'warn',
+    mechanism: 'Any epoxy may hold free amine and blush: gel coat stays soft where it does.',
+    remedy: 'Cured through, washed, keyed; a film as barrier, looked at in every corner.',
+  },
+  {
+    id: 'filler-polystyrene',
+    acts: 'styrene filler',
+    on: 'polystyrene',
+    level: 'stop',
+    mechanism: 'Polyester filler dissolves polystyrene foam as it is spread.',
+    remedy: 'Water-based or epoxy filler on the foam, or hard coat it first.',
+    sealable: true,
+  },
+  {
+    id: 'styrene-unknown',
+    acts: 'styrene',
+    on: 'unknown plastic',
+    level: 'stop',
+    mechanism: 'Nobody knows what styrene does to it: it may craze, swell or dissolve.',
+    remedy: 'A drop of styrene inside, ten minutes: tacky, dull or white means isolate it. Water that beads after flaming: nothing bonds, no coat.',
+    sealable: true,
   },
   {
     id: 'radical-sulfur',
@@ -65,6 +96,7 @@ export const compatibilityRules: readonly CompatibilityRule[] = [
     level: 'stop',
     mechanism: 'Moisture and wood resins inhibit, and it sticks for good.',
     remedy: 'Seal and rub down.',
+    sealable: true,
   },
   {
     id: 'styrene-lacquer',
@@ -73,6 +105,7 @@ export const compatibilityRules: readonly CompatibilityRule[] = [
     level: 'stop',
     mechanism: 'Styrene wrinkles acrylic and nitro lacquer.',
     remedy: 'Two-pack system or an isolating coat; test a patch.',
+    sealable: true,
   },
   {
     id: 'radical-solvent',
@@ -162,6 +195,7 @@ export const compatibilityRules: readonly CompatibilityRule[] = [
     level: 'stop',
     mechanism: 'Polyurethane foams on moisture.',
     remedy: 'Dry and seal everything.',
+    sealable: true,
   },
   {
     id: 'pu-porous',
@@ -170,5 +204,6 @@ export const compatibilityRules: readonly CompatibilityRule[] = [
     level: 'warn',
     mechanism: 'Moisture in open pores foams polyurethane.',
     remedy: 'Dry, warm and seal.',
+    sealable: true,
   },
 ];

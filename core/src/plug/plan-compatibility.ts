@@ -1,6 +1,7 @@
 import { cardOf, type CardLibrary } from '../plan/card-library.js';
 import type { PlanDocument } from '../plan/plan-document.js';
 import { resinSubstance } from '../materials/resin-substance.js';
+import type { MoldDesign } from '../plan/parts/mold-design.js';
 import type { ReleasePlan } from '../plan/parts/release-plan.js';
 import { plugReleaseProgram } from '../materials/release-steps.js';
 import { substanceOf } from '../materials/substances.js';
@@ -27,7 +28,7 @@ function onThePlug({ plug }: PlanDocument): string[] {
 /** Everything that comes together in a plan: the plug, what is on it, and each resin of the stack. */
 export function touchingSubstances(plan: PlanDocument, cards: CardLibrary): string[] {
   const resins = plan.sessions.flatMap((session) => session.layers.map((layer) => resinSubstance(cardOf(cards, layer.cardId).family)));
-  return [...new Set([...onThePlug(plan), ...resins])];
+  return [...new Set([...onThePlug(plan), ...waxSheets(plan), ...resins])];
 }
 
 /** Agents of each zone against what is on the plug; what zones do to each other is not asked, they lie apart. */
@@ -40,9 +41,21 @@ function underRelease(plan: PlanDocument): CompatibilityHit[] {
   return [...new Map(found.map((hit) => [`${hit.rule.id} ${hit.acting.id} ${hit.on.id}`, hit])).values()];
 }
 
-/** What does not go together in a plan, worst first. */
+/** Coats and hours from which a seal counts as one (general practice, docs/references.md#compatibility). */
+const SEAL = { coats: 2, curedH: 24 };
+
+/** A rule against something that is sealed asks for care; once a test patch has passed it has nothing to say. */
+function behindSeal({ plug: { seal } }: PlanDocument, hit: CompatibilityHit): CompatibilityHit[] {
+  if (!hit.rule.sealable || !seal || seal.coats < SEAL.coats || seal.curedH < SEAL.curedH) return [hit];
+  if (seal.testPatch) return [];
+  const remedy = 'Sealed: look for pinholes against the light, and let a test patch pass before gel coat.';
+  return hit.rule.level === 'note' ? [] : [{ ...hit, rule: { ...hit.rule, level: 'warn', remedy } }];
+}
+
+/** What does not go together in a plan, worst first; what a seal keeps apart is milder. */
 export function planCompatibility(plan: PlanDocument, cards: CardLibrary): CompatibilityHit[] {
-  return byRank([...compatibility(touchingSubstances(plan, cards)), ...underRelease(plan)]);
+  const hits = [...compatibility(touchingSubstances(plan, cards)), ...underRelease(plan)];
+  return byRank(hits.flatMap((hit) => behindSeal(plan, hit)));
 }
 
 /** Release agents of all zones. */
@@ -51,9 +64,27 @@ function agentsOf({ release }: PlanDocument): string[] {
   return zones.flatMap(({ programId }) => (plugReleaseProgram(programId)?.steps ?? []).flatMap(({ substanceId }) => substanceId ?? []));
 }
 
-/** The weakest thing under the stack: surfaces and release agents that are named, else the plug itself. null: nothing limits. */
+/** Sheet wax, where the mold is enlarged over an existing thing or a zone says it is there. */
+function waxSheets({ design, release }: PlanDocument): string[] {
+  const there = Boolean(design?.offset) || (release?.zones ?? []).some(({ already }) => already === 'sheet wax');
+  return there ? ['wax_sheet'] : [];
+}
+
+/** The weakest thing under the stack: surfaces, sheets and release agents that are named, else the plug itself. null: nothing limits. */
 export function weakestUnderStack(plan: PlanDocument): ReturnType<typeof weakestHeat> {
-  return weakestHeat([...(plan.plug.surfaces ?? []), ...agentsOf(plan)]) ?? weakestHeat(onThePlug(plan));
+  return weakestHeat([...(plan.plug.surfaces ?? []), ...waxSheets(plan), ...agentsOf(plan)]) ?? weakestHeat(onThePlug(plan));
+}
+
+/** Wax, clay and sheets under the stack give the face their limit wherever they are switched on, whatever the plan's number says. */
+const SOFT = ['wax', 'clay'];
+
+/** Highest temperature that the plug's face may see [°C]: the plan's number, or less where wax or clay lies there. */
+export function faceLimitC(plan: PlanDocument): number {
+  const soft = weakestHeat([
+    ...(plan.plug.surfaces ?? []).filter((id) => substanceOf(id).traits.some((one) => SOFT.includes(one))),
+    ...waxSheets(plan),
+  ]);
+  return Math.min(plan.plug.heatLimitC, soft?.heatLimitC ?? Infinity);
 }
 
 /** A plan whose plug face stands what the weakest thing under the stack stands. */
@@ -65,6 +96,12 @@ function withWeakestLimit(plan: PlanDocument): PlanDocument {
 /** A plan with other surfaces on its plug; the weakest thing under the stack becomes the limit of the plug's face. */
 export function withSurfaces(plan: PlanDocument, surfaces: readonly string[]): PlanDocument {
   return withWeakestLimit({ ...plan, plug: { ...plan.plug, surfaces: [...surfaces] } });
+}
+
+/** A plan with another mold design; sheet wax that it brings or takes away changes the limit of the plug's face. */
+export function withDesign(plan: PlanDocument, design: MoldDesign): PlanDocument {
+  const next = { ...plan, design };
+  return waxSheets(plan).join() === waxSheets(next).join() ? next : withWeakestLimit(next);
 }
 
 /** A plan with another release; wax under the stack limits the heat at the plug's face as well. */

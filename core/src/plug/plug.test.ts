@@ -3,7 +3,8 @@ import { cardLibrary } from '../plan/built-in-library.js';
 import { evaluatePlan } from '../judging/evaluate-plan.js';
 import type { PlanDocument } from '../plan/plan-document.js';
 import { planFromTemplate } from '../plan/stack-templates.js';
-import { planCompatibility, withRelease, withSurfaces } from './plan-compatibility.js';
+import { DEFAULT_DESIGN } from '../plan/parts/mold-design.js';
+import { faceLimitC, planCompatibility, withDesign, withRelease, withSurfaces } from './plan-compatibility.js';
 import { compatibilityRules } from './compatibility-rules.js';
 import { compatibility, weakestHeat } from './compatibility.js';
 import { finishLadder, finishPlan } from './finish-ladder.js';
@@ -142,5 +143,66 @@ describe('the plug itself and its release', () => {
     expect(planCompatibility(onPaint, cards).some(({ acting, on }) => acting.id === 'release_wax' && on.id === 'paint_fresh_pu')).toBe(true);
     const onWax = withSurfaces({ ...plan, release }, ['wax_sheet']);
     expect(planCompatibility(onWax, cards).filter(({ on }) => on.id === 'wax_sheet').length).toBeGreaterThan(0);
+  });
+});
+
+describe('what a seal changes', () => {
+  const foam = planFromTemplate('staged', {
+    startDate: '2026-11-30',
+    areaM2: 1,
+    plug: { materialId: 'pu_foam', thicknessMm: 50, heatLimitC: 70, surfaces: ['foam_ps'] },
+  });
+  const hits = (seal: PlanDocument['plug']['seal']): string[] =>
+    planCompatibility({ ...foam, plug: { ...foam.plug, seal } }, cardLibrary()).map(({ rule }) => `${rule.level} ${rule.id}`);
+
+  test.each<[string, PlanDocument['plug']['seal'], string[]]>([
+    ['bare', undefined, ['stop styrene-polystyrene']],
+    ['one coat', { coats: 1, curedH: 48, testPatch: true }, ['stop styrene-polystyrene']],
+    ['not cured', { coats: 2, curedH: 23, testPatch: true }, ['stop styrene-polystyrene']],
+    ['sealed', { coats: 2, curedH: 24, testPatch: false }, ['warn styrene-polystyrene']],
+    ['sealed, test patch passed', { coats: 2, curedH: 24, testPatch: true }, []],
+  ])('polystyrene foam under polyester, %s', (_what, seal, expected) => {
+    expect(hits(seal)).toEqual(expected);
+  });
+
+  test('a seal is no help against silicone', () => {
+    const dirty = { ...foam, plug: { ...foam.plug, surfaces: ['silicone'], seal: { coats: 3, curedH: 48, testPatch: true } } };
+    expect(planCompatibility(dirty, cardLibrary()).some(({ rule }) => rule.id === 'silicone-resin')).toBe(true);
+  });
+
+  test.each([
+    [['epoxy_cured', 'resin_styrene'], 'warn radical-epoxy'],
+    [['foam_ps', 'filler_polyester'], 'stop filler-polystyrene'],
+    [['plastic_unknown', 'resin_styrene'], 'stop styrene-unknown'],
+  ])('%p: %s', (ids, expected) => {
+    expect(compatibility(ids).map(({ rule }) => `${rule.level} ${rule.id}`)).toContain(expected);
+  });
+});
+
+describe('wax, clay and sheets give the face their limit wherever they are switched on', () => {
+  const plain = planFromTemplate('epoxy', {
+    startDate: '2026-11-30',
+    areaM2: 1,
+    plug: { materialId: 'aluminium', thicknessMm: 10, heatLimitC: 150 },
+  });
+
+  test('offset on: the sheet wax’s limit, in the plan and whatever the plan’s number says', () => {
+    const offset = { ...DEFAULT_DESIGN, offset: { partMm: 4, clearanceMm: 2, sheetMm: 1.5 } };
+    expect(withDesign(plain, offset).plug.heatLimitC).toBe(50);
+    expect(faceLimitC({ ...plain, design: offset })).toBe(50);
+    expect(faceLimitC(plain)).toBe(150);
+    expect(withDesign(plain, { ...DEFAULT_DESIGN, targetMm: 12 }).plug.heatLimitC).toBe(150);
+  });
+
+  test.each([
+    ['wax_fillet', 52],
+    ['clay_plain', 45],
+    ['tape_masking', 150],
+  ])('%s on the plug: %p °C', (id, limitC) => {
+    expect(faceLimitC({ ...plain, plug: { ...plain.plug, surfaces: [id] } })).toBe(limitC);
+  });
+
+  test('a lower number of the plan stays', () => {
+    expect(faceLimitC({ ...plain, plug: { ...plain.plug, heatLimitC: 40, surfaces: ['wax_fillet'] } })).toBe(40);
   });
 });

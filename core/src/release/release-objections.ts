@@ -7,7 +7,8 @@ import { compatibility } from '../plug/compatibility.js';
 import { readyAtMin } from '../plug/readiness.js';
 import { resinSubstance } from '../materials/resin-substance.js';
 import { gateOpen, gateTests, type ReleasePlan, type ReleaseZone, type ZoneState } from '../plan/parts/release-plan.js';
-import { releaseSchedule } from './release-schedule.js';
+import { programOf } from './release-program.js';
+import { isFlangeZone, releaseSchedule } from './release-schedule.js';
 import { plugReleaseProgram } from '../materials/release-steps.js';
 
 /** What is on a zone already, as a substance. */
@@ -18,12 +19,17 @@ const ALREADY: Readonly<Record<ZoneState, readonly string[]>> = {
   'sheet wax': ['wax_sheet'],
 };
 
+/** A mold enlarged over an existing thing has sheet wax wherever nothing else is said. */
+function onZone({ already, id }: ReleaseZone, { design }: PlanDocument): ZoneState {
+  return design?.offset && already === 'bare' && !isFlangeZone(id) ? 'sheet wax' : already;
+}
+
 const say = (parts: Omit<Objection, 'stage'>): Objection => ({ stage: 'release', ...parts });
 
 /** Mixtures that do not work, zone by zone: what is there, then the program's agents. */
-function mixtures(zone: ReleaseZone): Objection[] {
+function mixtures(zone: ReleaseZone, plan: PlanDocument): Objection[] {
   const agents = (plugReleaseProgram(zone.programId)?.steps ?? []).flatMap(({ substanceId }) => substanceId ?? []);
-  return compatibility([...ALREADY[zone.already], ...agents]).map(({ rule, acting, on }) =>
+  return compatibility([...ALREADY[onZone(zone, plan)], ...agents]).map(({ rule, acting, on }) =>
     say({
       level: rule.level === 'warn' ? 'care' : rule.level,
       id: `mixture-${zone.id}-${rule.id}`,
@@ -38,20 +44,21 @@ function mixtures(zone: ReleaseZone): Objection[] {
 function withoutRelease(zone: ReleaseZone, plan: PlanDocument, cards: CardLibrary): Objection[] {
   if (zone.programId !== 'none-on-wax') return [];
   const resins = plan.sessions.flatMap(({ layers }) => layers.map(({ cardId }) => resinSubstance(cardOf(cards, cardId).family)));
-  if (zone.already === 'sheet wax' && resins.every((id) => id === 'resin_epoxy')) return [];
+  const already = onZone(zone, plan);
+  if (already === 'sheet wax' && resins.every((id) => id === 'resin_epoxy')) return [];
   return [
     say({
       level: 'stop',
       id: `none-${zone.id}`,
       title: `${zone.name}: no release`,
-      why: zone.already === 'sheet wax' ? 'Only epoxy lets go of bare sheet wax; styrene softens it.' : 'Nothing lets go of a bare plug.',
+      why: already === 'sheet wax' ? 'Only epoxy lets go of bare sheet wax; styrene softens it.' : 'Nothing lets go of a bare plug.',
       remedy: 'Choose a release program for this zone.',
     }),
   ];
 }
 
-function air(zone: ReleaseZone, plan: PlanDocument, release: ReleasePlan): Objection[] {
-  const program = plugReleaseProgram(zone.programId);
+function air(zone: ReleaseZone, plan: PlanDocument, release: ReleasePlan, cards: CardLibrary): Objection[] {
+  const program = programOf(zone.programId, cards);
   if (!program) return [];
   const { meanC } = plan.climate;
   const { humidityPct } = release;
@@ -62,7 +69,7 @@ function air(zone: ReleaseZone, plan: PlanDocument, release: ReleasePlan): Objec
         level: 'care',
         id: `air-temp-${zone.id}`,
         title: words`${zone.name}: shop at ${amount('temperature', meanC)}`,
-        why: program.airWhy,
+        why: meanC < program.minC ? program.airWhy.cold : program.airWhy.warm,
         remedy: words`Between ${amount('temperature', program.minC)} and ${amount('temperature', program.maxC)}.`,
       }),
     );
@@ -72,7 +79,7 @@ function air(zone: ReleaseZone, plan: PlanDocument, release: ReleasePlan): Objec
         level: 'stop',
         id: `air-humidity-${zone.id}`,
         title: `${zone.name}: air at ${humidityPct.toFixed(0)} %`,
-        why: program.airWhy,
+        why: humidityPct < program.minHumidityPct ? program.airWhy.dry : program.airWhy.damp,
         remedy: `Wait for ${String(program.minHumidityPct)} to ${String(program.maxHumidityPct)} % or dry the shop.`,
       }),
     );
@@ -98,7 +105,7 @@ function flangeZones({ design }: PlanDocument, release: ReleasePlan): Objection[
 const COVER_SHARE = 0.9;
 
 function coverage({ areaM2 }: PlanDocument, { zones }: ReleasePlan): Objection[] {
-  const covered = zones.filter(({ id }) => !id.startsWith('flange-')).reduce((sum, zone) => sum + zone.areaM2, 0);
+  const covered = zones.filter(({ id }) => !isFlangeZone(id)).reduce((sum, zone) => sum + zone.areaM2, 0);
   if (covered >= COVER_SHARE * areaM2) return [];
   return [
     say({
@@ -134,7 +141,7 @@ function times(plan: PlanDocument, release: ReleasePlan, cards: CardLibrary): Ob
         remedy: 'Start release later.',
       }),
     );
-  const { gateMin } = releaseSchedule(plan, release);
+  const { gateMin } = releaseSchedule(plan, release, cards);
   const first = plan.sessions.at(0);
   if (first && first.startMin < gateMin)
     found.push(
@@ -187,7 +194,7 @@ export function releaseObjections(plan: PlanDocument, cards: CardLibrary): Objec
           }),
         ];
   return [
-    ...release.zones.flatMap((zone) => [...mixtures(zone), ...withoutRelease(zone, plan, cards), ...air(zone, plan, release)]),
+    ...release.zones.flatMap((zone) => [...mixtures(zone, plan), ...withoutRelease(zone, plan, cards), ...air(zone, plan, release, cards)]),
     ...flangeZones(plan, release),
     ...coverage(plan, release),
     ...times(plan, release, cards),
@@ -196,10 +203,10 @@ export function releaseObjections(plan: PlanDocument, cards: CardLibrary): Objec
 }
 
 /** A plan whose sessions all come later by whole days, so that the first one follows the gate. */
-export function sessionsBehindGate(plan: PlanDocument): PlanDocument {
+export function sessionsBehindGate(plan: PlanDocument, cards: CardLibrary): PlanDocument {
   const first = plan.sessions.at(0);
   if (!plan.release || !first) return plan;
-  const lateMin = releaseSchedule(plan, plan.release).gateMin - first.startMin;
+  const lateMin = releaseSchedule(plan, plan.release, cards).gateMin - first.startMin;
   if (lateMin <= 0) return plan;
   const least = Math.ceil(lateMin / DAY_MIN);
   // Whole days, and none of them a closed one if a fortnight offers such a place.

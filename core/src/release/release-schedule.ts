@@ -1,7 +1,9 @@
+import type { CardLibrary } from '../plan/card-library.js';
 import type { PlanDocument } from '../plan/plan-document.js';
 import { nextOpenMin } from '../shop-time/shop-clock.js';
 import type { ReleasePlan, ReleaseZone } from '../plan/parts/release-plan.js';
-import { plugReleaseProgram, type ReleaseStep } from '../materials/release-steps.js';
+import type { ReleaseStep } from '../materials/release-steps.js';
+import { programOf } from './release-program.js';
 
 /** One coat on one zone, with its clocks [min on the plan's clock]. */
 export interface ReleaseTimer {
@@ -18,6 +20,14 @@ export interface ReleaseTimer {
   readonly freeMin: number;
 }
 
+/** A zone that is a neighbor's flange: plug for a later section. */
+export function isFlangeZone(zoneId: string): boolean {
+  return zoneId.startsWith('flange-');
+}
+
+/** A neighbor's flange has cured and been trimmed a day after its last session [min]. */
+const FLANGE_AFTER_MIN = 1440;
+
 export interface ReleaseSchedule {
   readonly timers: readonly ReleaseTimer[];
   /** When gel coat may begin at the earliest [min] */
@@ -32,8 +42,8 @@ interface Coat {
   readonly coats: number;
 }
 
-function coatsOf({ programId }: ReleaseZone, newSurface: boolean): Coat[] {
-  return (plugReleaseProgram(programId)?.steps ?? []).flatMap((step) => {
+function coatsOf({ programId }: ReleaseZone, newSurface: boolean, cards: CardLibrary): Coat[] {
+  return (programOf(programId, cards)?.steps ?? []).flatMap((step) => {
     const coats = newSurface ? step.coatsNew : step.coatsUsed;
     return Array.from({ length: coats }, (_, i): Coat => ({ step, coat: i + 1, coats }));
   });
@@ -41,10 +51,19 @@ function coatsOf({ programId }: ReleaseZone, newSurface: boolean): Coat[] {
 
 /**
  * Timers of all zones with one pair of hands: whoever is free takes the zone that is ready first. Hands work in shop hours, waits run through the night.
- * The neighbor's coat goes on while this one hazes.
+ * The neighbor's coat goes on while this one hazes. A neighbor's flange is not there yet: it comes after the last session and holds up no gel coat.
  */
-export function releaseSchedule(plan: Pick<PlanDocument, 'startDate' | 'hours'>, release: ReleasePlan): ReleaseSchedule {
-  const queues = release.zones.map((zone) => ({ zone, coats: coatsOf(zone, release.newSurface), readyMin: release.startMin }));
+export function releaseSchedule(
+  plan: Pick<PlanDocument, 'startDate' | 'hours' | 'sessions'>,
+  release: ReleasePlan,
+  cards: CardLibrary,
+): ReleaseSchedule {
+  const flangeMin = (plan.sessions.at(-1)?.startMin ?? release.startMin) + FLANGE_AFTER_MIN;
+  const queues = release.zones.map((zone) => ({
+    zone,
+    coats: coatsOf(zone, release.newSurface, cards),
+    readyMin: isFlangeZone(zone.id) ? flangeMin : release.startMin,
+  }));
   const timers: ReleaseTimer[] = [];
   let handsFreeMin = release.startMin;
   let handsOnMin = 0;
@@ -66,7 +85,8 @@ export function releaseSchedule(plan: Pick<PlanDocument, 'startDate' | 'hours'>,
     handsFreeMin = buffedMin;
     handsOnMin += applyMin + buffMin;
   }
-  return { timers, gateMin: timers.reduce((latest, { freeMin }) => Math.max(latest, freeMin), release.startMin), handsOnMin };
+  const before = timers.filter(({ zone }) => !isFlangeZone(zone.id));
+  return { timers, gateMin: before.reduce((latest, { freeMin }) => Math.max(latest, freeMin), release.startMin), handsOnMin };
 }
 
 /** Agent used per program step over all zones. */
@@ -76,10 +96,10 @@ export interface AgentUse {
 }
 
 /** Square meters of coat by agent's card: area × coats. */
-export function releaseUse(release: ReleasePlan): AgentUse[] {
+export function releaseUse(release: ReleasePlan, cards: CardLibrary): AgentUse[] {
   const use = new Map<string, number>();
   for (const zone of release.zones)
-    for (const { step } of coatsOf(zone, release.newSurface))
+    for (const { step } of coatsOf(zone, release.newSurface, cards))
       if (step.cardId !== null) use.set(step.cardId, (use.get(step.cardId) ?? 0) + zone.areaM2);
   return [...use].map(([cardId, coatM2]) => ({ cardId, coatM2 }));
 }

@@ -8,7 +8,13 @@ import { isWeekendAt } from '../shop-time/shop-clock.js';
 import { checkPart } from '../plan/fields/check-part.js';
 import { checkOverride, defaultRelease, releaseFields, gateOpen, gateTests, type ReleasePlan, type ZoneState } from '../plan/parts/release-plan.js';
 import { releaseObjections, sessionsBehindGate } from './release-objections.js';
+import { programOf } from './release-program.js';
 import { releaseSchedule, releaseUse } from './release-schedule.js';
+import { builtInMaterials } from '../materials/built-in-materials.js';
+import type { MaterialCard } from '../materials/material-card.js';
+import { libraryOf, type CardLibrary } from '../plan/card-library.js';
+import { DEFAULT_DESIGN } from '../plan/parts/mold-design.js';
+import { fillAmounts } from '../units/amounts.js';
 import { plugReleasePrograms } from '../materials/release-steps.js';
 
 const cards = cardLibrary();
@@ -25,7 +31,7 @@ const ids = (release: ReleasePlan, more: Partial<PlanDocument> = {}): string[] =
 describe('timers', () => {
   test('every coat keeps its order: put on, haze, buff, wait, and the next begins no earlier', () => {
     for (const { id } of plugReleasePrograms) {
-      const { timers, gateMin } = releaseSchedule(plan, zoned(id));
+      const { timers, gateMin } = releaseSchedule(plan, zoned(id), cards);
       let last = -Infinity;
       for (const timer of timers) {
         expect(timer.startMin).toBeGreaterThanOrEqual(last);
@@ -41,7 +47,7 @@ describe('timers', () => {
     fc.assert(
       fc.property(fc.array(fc.double({ min: 0.1, max: 3, noNaN: true }), { minLength: 1, maxLength: 4 }), (areas) => {
         const release = { ...zoned('wax-film'), zones: areas.map((areaM2, i) => ({ ...zoned('wax-film').zones[0], id: String(i), areaM2 })) };
-        const { timers } = releaseSchedule(plan, release);
+        const { timers } = releaseSchedule(plan, release, cards);
         expect(timers).toHaveLength(areas.length * 9);
         timers.slice(1).forEach(({ startMin }, i) => {
           expect(startMin).toBeGreaterThanOrEqual(timers[i].buffedMin - 1e-9);
@@ -56,9 +62,9 @@ describe('timers', () => {
 
   test('a used surface takes fewer coats, and use is area times coats', () => {
     const fresh = zoned('semi-permanent');
-    expect(releaseUse(fresh)).toEqual([{ cardId: 'release_semi', coatM2: 7 }]);
-    expect(releaseUse({ ...fresh, newSurface: false })).toEqual([{ cardId: 'release_semi', coatM2: 2 }]);
-    expect(releaseSchedule(plan, { ...fresh, newSurface: false }).gateMin).toBeLessThan(releaseSchedule(plan, fresh).gateMin);
+    expect(releaseUse(fresh, cards)).toEqual([{ cardId: 'release_semi', coatM2: 7 }]);
+    expect(releaseUse({ ...fresh, newSurface: false }, cards)).toEqual([{ cardId: 'release_semi', coatM2: 2 }]);
+    expect(releaseSchedule(plan, { ...fresh, newSurface: false }, cards).gateMin).toBeLessThan(releaseSchedule(plan, fresh, cards).gateMin);
   });
 });
 
@@ -87,14 +93,14 @@ describe('what does not work', () => {
   test('gel coat before the last wait is stopped, and the sessions move behind the gate by whole days', () => {
     const release = zoned('paste-wax');
     expect(ids(release)).toContain('stop gate-late');
-    const moved = sessionsBehindGate({ ...plan, release });
+    const moved = sessionsBehindGate({ ...plan, release }, cards);
     expect((moved.sessions[0].startMin - plan.sessions[0].startMin) % 1440).toBe(0);
-    expect(moved.sessions[0].startMin).toBeGreaterThanOrEqual(releaseSchedule(plan, release).gateMin);
+    expect(moved.sessions[0].startMin).toBeGreaterThanOrEqual(releaseSchedule(plan, release, cards).gateMin);
     expect(moved.demoldMin - plan.demoldMin).toBe(moved.sessions[0].startMin - plan.sessions[0].startMin);
     expect(releaseObjections(moved, cards).map(({ id }) => id)).not.toContain('gate-late');
-    expect(sessionsBehindGate(moved)).toBe(moved);
+    expect(sessionsBehindGate(moved, cards)).toBe(moved);
     // From a Thursday the three laminating days would run into the weekend: they wait for Monday.
-    const thursday = sessionsBehindGate({ ...plan, startDate: '2026-12-10', release: { ...release, startMin: 8 * 60 } });
+    const thursday = sessionsBehindGate({ ...plan, startDate: '2026-12-10', release: { ...release, startMin: 8 * 60 } }, cards);
     for (const { startMin } of thursday.sessions) expect(isWeekendAt(thursday.startDate, startMin)).toBe(false);
     expect(thursday.sessions[0].startMin - plan.sessions[0].startMin).toBe(4 * 1440);
   });
@@ -169,4 +175,62 @@ describe('readiness', () => {
     const later = { ...ready, release: { ...zoned('paste-wax'), startMin: -3 * 1440 } };
     expect(releaseObjections(later, cards).map(({ id }) => id)).not.toContain('before-ready');
   });
+});
+
+describe('the shop’s own release cards', () => {
+  const own = (id: string, values: Readonly<Record<string, number>>, origin: 'data sheet' | 'assumed' = 'data sheet'): CardLibrary =>
+    libraryOf(
+      builtInMaterials.map((card): MaterialCard => {
+        const entries = Object.entries(values).map(([key, value]) => [key, { value, origin, note: '', date: null }] as const);
+        return card.id === id ? { ...card, values: { ...card.values, ...Object.fromEntries(entries) } } : card;
+      }),
+    );
+  const stepOf = (program: string, step: string, library: CardLibrary) => programOf(program, library)?.steps.find(({ id }) => id === step);
+
+  test('drive coats, haze, waits and the final wait; typical values leave the program as it is', () => {
+    const wax = own('wax_paste', { coatsNew: 8, coatsUsed: 3, hazeMin: 20, betweenMin: 90, finalH: 12 });
+    expect(stepOf('paste-wax', 'wax', wax)).toMatchObject({ coatsNew: 8, coatsUsed: 3, hazeMin: 20, betweenMin: 90, finalMin: 720 });
+    expect(stepOf('paste-wax', 'wax', own('wax_paste', { coatsNew: 8 }, 'assumed'))).toMatchObject({ coatsNew: 6 });
+    expect(releaseSchedule(plan, zoned('paste-wax'), wax).gateMin).toBeGreaterThan(releaseSchedule(plan, zoned('paste-wax'), cards).gateMin + 60 * 8);
+    expect(releaseUse(zoned('paste-wax'), wax)).toEqual([{ cardId: 'wax_paste', coatM2: 8 }]);
+    // A sealer before it, and the one wet pass after the mist, stay as they are; the last wait is the last pass's.
+    const film = own('film_soluble', { coatsNew: 4, finalH: 3 });
+    expect(stepOf('wax-film', 'mist', film)).toMatchObject({ coatsNew: 4, finalMin: 30 });
+    expect(stepOf('wax-film', 'wet', film)).toMatchObject({ coatsNew: 1, finalMin: 180 });
+    expect(stepOf('semi-permanent', 'seal', own('release_semi', { coatsNew: 7 }))).toMatchObject({ coatsNew: 2 });
+  });
+
+  const air = (library: CardLibrary, humidityPct: number, meanC: number): [string, string][] =>
+    releaseObjections({ ...plan, climate: { ...plan.climate, meanC }, release: { ...zoned('wax-film'), humidityPct } }, library)
+      .filter(({ id }) => id.startsWith('air-'))
+      .map(({ id, why }) => [id, fillAmounts(why, 'metric')]);
+
+  test('limits of the air are the sheet’s, and the reason names the one that is broken', () => {
+    const strict = own('film_soluble', { maxHumidityPct: 60, minHumidityPct: 30, minC: 18, maxC: 28 });
+    expect(air(strict, 60, 20)).toEqual([]);
+    expect(air(strict, 61, 20)).toEqual([['air-humidity-plug', expect.stringMatching(/damp/)]]);
+    expect(air(strict, 29, 20)).toEqual([['air-humidity-plug', expect.stringMatching(/dry/)]]);
+    expect(air(strict, 50, 17.9)).toEqual([['air-temp-plug', expect.stringMatching(/cold/i)]]);
+    expect(air(strict, 50, 28.1)).toEqual([['air-temp-plug', expect.stringMatching(/heat/)]]);
+    expect(air(cards, 68, 20)).toEqual([]);
+  });
+
+  test('a neighbor’s flange is not waxed before it exists, and holds up no gel coat', () => {
+    const release = zoned('paste-wax');
+    const flange = { ...release.zones[0], id: 'flange-keel', name: 'Keel' };
+    const both = releaseSchedule(plan, { ...release, zones: [...release.zones, flange] }, cards);
+    expect(both.gateMin).toBe(releaseSchedule(plan, release, cards).gateMin);
+    const on = both.timers.filter(({ zone }) => zone.id === 'flange-keel');
+    expect(on[0].startMin).toBeGreaterThanOrEqual((plan.sessions.at(-1)?.startMin ?? 0) + 1440);
+  });
+});
+
+test('enlarged over sheet wax: no release under epoxy is right, under polyester it is not', () => {
+  const design = { ...DEFAULT_DESIGN, offset: { partMm: 4, clearanceMm: 2, sheetMm: 1.5 } };
+  const none = (template: string): string[] =>
+    releaseObjections({ ...planFromTemplate(template, start), design, release: zoned('none-on-wax') }, cards)
+      .filter(({ id }) => id === 'none-plug')
+      .map(({ level }) => level);
+  expect(none('epoxy')).toEqual([]);
+  expect(none('staged')).toEqual(['stop']);
 });

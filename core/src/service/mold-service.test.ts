@@ -2,8 +2,8 @@ import { moldServiceState, releaseCycles, type PullEntry, type TreatmentEntry } 
 
 const day = (n: number, hour = 8): string => new Date(Date.UTC(2026, 0, n, hour)).toISOString();
 const pull = (n: number, ease: number | null = 2): PullEntry => ({ id: `p${String(n)}`, at: day(n), ease, reverses: null });
-const full = (n: number): TreatmentEntry => ({ id: `f${String(n)}`, kind: 'full', at: day(n, 6) });
-const coat = (n: number): TreatmentEntry => ({ id: `c${String(n)}`, kind: 'touch-up', at: day(n, 6) });
+const full = (n: number): TreatmentEntry => ({ id: `f${String(n)}`, kind: 'full', at: day(n, 6), reverses: null });
+const coat = (n: number): TreatmentEntry => ({ id: `c${String(n)}`, kind: 'touch-up', at: day(n, 6), reverses: null });
 const pulls = (count: number, ease = 2): PullEntry[] => Array.from({ length: count }, (_, i) => pull(i + 2, ease));
 
 test('a mold without treatment is stopped', () => {

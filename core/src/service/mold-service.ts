@@ -8,6 +8,8 @@ export interface TreatmentEntry {
   readonly kind: TreatmentKind;
   /** ISO date-time */
   readonly at: string;
+  /** Id of the mistaken treatment that this counter-entry takes back; null for a treatment */
+  readonly reverses: string | null;
 }
 
 export interface PullEntry {
@@ -41,27 +43,28 @@ export interface MoldServiceState {
   readonly recentEase: number | null;
 }
 
-/** Pulls that count: those not taken back by a counter-entry, oldest first. */
-export function countedPulls(pulls: readonly PullEntry[]): PullEntry[] {
-  const reversed = new Set(pulls.flatMap((pull) => (pull.reverses === null ? [] : [pull.reverses])));
-  return pulls.filter((pull) => pull.reverses === null && !reversed.has(pull.id)).sort((a, b) => a.at.localeCompare(b.at));
+/** Records that count: those not taken back by a counter-entry, oldest first. */
+export function counted<T extends { readonly id: string; readonly at: string; readonly reverses: string | null }>(records: readonly T[]): T[] {
+  const reversed = new Set(records.flatMap(({ reverses }) => (reverses === null ? [] : [reverses])));
+  return records.filter(({ id, reverses }) => reverses === null && !reversed.has(id)).sort((a, b) => a.at.localeCompare(b.at));
 }
 
 /** Splits a mold's life at its full treatments. */
 export function releaseCycles(treatments: readonly TreatmentEntry[], pulls: readonly PullEntry[]): ReleaseCycle[] {
-  const full = treatments
+  const done = counted(treatments);
+  const full = done
     .filter((t) => t.kind === 'full')
     .map((t) => t.at)
     .sort((a, b) => a.localeCompare(b));
-  const touchUps = treatments
+  const touchUps = done
     .filter((t) => t.kind === 'touch-up')
     .map((t) => t.at)
     .sort((a, b) => a.localeCompare(b));
-  const counted = countedPulls(pulls);
+  const all = counted(pulls);
   const starts: (string | null)[] = [null, ...full];
   const cycles = starts.map((treatedAt, i): ReleaseCycle => {
     const until = full.at(i);
-    const inside = counted.filter((p) => (treatedAt === null || p.at >= treatedAt) && (i >= full.length || until === undefined || p.at < until));
+    const inside = all.filter((p) => (treatedAt === null || p.at >= treatedAt) && (i >= full.length || until === undefined || p.at < until));
     const touchUpsBefore = inside.flatMap((pull, k) => {
       const since = k > 0 ? inside[k - 1].at : (treatedAt ?? '');
       return touchUps.some((at) => at > since && at <= pull.at) ? [k] : [];
@@ -78,18 +81,23 @@ export function releaseCycles(treatments: readonly TreatmentEntry[], pulls: read
 export function moldServiceState(programId: string, treatments: readonly TreatmentEntry[], pulls: readonly PullEntry[]): MoldServiceState {
   const program = releaseProgram(programId);
   if (!program) throw new DomainError({ code: 'value-out-of-range', quantity: 'release program', value: programId, expected: 'a known program' });
-  const counted = countedPulls(pulls);
-  const lastFull = latest(treatments.filter((t) => t.kind === 'full'));
-  const lastCoat = latest(treatments);
-  const since = (at: string | null): number => (at === null ? counted.length : counted.filter((pull) => pull.at >= at).length);
-  const graded = counted.flatMap((pull) => (pull.ease === null ? [] : [pull.ease])).slice(-5);
+  const all = counted(pulls);
+  const done = counted(treatments);
+  const lastFull = latest(done.filter((t) => t.kind === 'full'));
+  const lastCoat = latest(done);
+  const since = (at: string | null): number => (at === null ? all.length : all.filter((pull) => pull.at >= at).length);
+  const graded = all.flatMap((pull) => (pull.ease === null ? [] : [pull.ease])).slice(-5);
   const counts = {
-    pullsSinceNew: counted.length,
+    pullsSinceNew: all.length,
     pullsSinceFull: since(lastFull),
     pullsSinceCoat: since(lastCoat),
     recentEase: graded.length < 3 ? null : graded.reduce((a, b) => a + b, 0) / graded.length,
   };
-  return { ...judge(program, counts, lastCoat !== null), cycles: releaseCycles(treatments, pulls), ...counts };
+  return {
+    ...judge(program, counts, { treated: lastCoat !== null, last: lastGrade(all, lastFull, lastCoat) }),
+    cycles: releaseCycles(treatments, pulls),
+    ...counts,
+  };
 }
 
 function latest(treatments: readonly TreatmentEntry[]): string | null {
@@ -102,8 +110,23 @@ function pullsLeft(count: number): string {
 
 type Counts = Pick<MoldServiceState, 'pullsSinceNew' | 'pullsSinceFull' | 'pullsSinceCoat' | 'recentEase'>;
 
-function judge(program: ReleaseProgram, counts: Counts, treated: boolean): { level: ServiceLevel; reason: string } {
+/** How the last pull let go, where nothing was done about it since: stuck asks for a full treatment, a fight for a coat at least. */
+function lastGrade(pulls: readonly PullEntry[], lastFull: string | null, lastCoat: string | null): 'stuck' | 'fought' | null {
+  const last = pulls.at(-1);
+  if (last?.ease === 5 && !(lastFull !== null && lastFull > last.at)) return 'stuck';
+  if (last?.ease === 4 && !(lastCoat !== null && lastCoat > last.at)) return 'fought';
+  return null;
+}
+
+interface History {
+  readonly treated: boolean;
+  readonly last: 'stuck' | 'fought' | null;
+}
+
+function judge(program: ReleaseProgram, counts: Counts, { treated, last }: History): { level: ServiceLevel; reason: string } {
   const { pullsSinceNew, pullsSinceFull, pullsSinceCoat, recentEase } = counts;
+  if (last === 'stuck')
+    return { level: 'stop', reason: 'The last part stuck. Look for the place and why, repair it, then strip and treat before the next pull.' };
   if (!treated) return { level: 'stop', reason: 'No release treatment on record. Treat it before the next pull.' };
   if (recentEase !== null && recentEase >= 3.6)
     return { level: 'stop', reason: `It fights: ease ${recentEase.toFixed(1)} over the last pulls. Strip and treat before it sticks.` };
@@ -116,6 +139,8 @@ function judge(program: ReleaseProgram, counts: Counts, treated: boolean): { lev
     return { level: 'stop', reason: `${String(pullsSinceCoat)} pulls on this coat, touch up by ${String(program.touchUpBy)}.` };
   if (pullsSinceCoat >= program.touchUpFrom)
     return { level: 'care', reason: `${String(pullsSinceCoat)} pulls on this coat, touch up from ${String(program.touchUpFrom)}.` };
+  if (last === 'fought')
+    return { level: 'care', reason: 'The last pull was a fight. Look where it held, and renew the coat there before the next one.' };
   if (recentEase !== null && recentEase >= 2.8) return { level: 'care', reason: `Release is getting harder: ease ${recentEase.toFixed(1)}.` };
   return { level: 'ok', reason: pullsLeft(program.touchUpBy - pullsSinceCoat) };
 }

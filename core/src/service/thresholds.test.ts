@@ -1,4 +1,4 @@
-import { countedPulls, moldServiceState, releaseCycles, type PullEntry, type TreatmentEntry } from './mold-service.js';
+import { counted, moldServiceState, releaseCycles, type PullEntry, type TreatmentEntry } from './mold-service.js';
 import { releasePrograms } from './release-programs.js';
 
 const moment = (n: number): string => new Date(Date.UTC(2026, 0, 1, 0, n)).toISOString();
@@ -8,8 +8,8 @@ const pull = (n: number, ease: number | null = null, reverses: string | null = n
   ease,
   reverses,
 });
-const full = (n: number): TreatmentEntry => ({ id: `f${String(n)}`, kind: 'full', at: moment(n) });
-const coat = (n: number): TreatmentEntry => ({ id: `c${String(n)}`, kind: 'touch-up', at: moment(n) });
+const full = (n: number): TreatmentEntry => ({ id: `f${String(n)}`, kind: 'full', at: moment(n), reverses: null });
+const coat = (n: number): TreatmentEntry => ({ id: `c${String(n)}`, kind: 'touch-up', at: moment(n), reverses: null });
 const pulls = (from: number, count: number, ease: number | null = null): PullEntry[] => Array.from({ length: count }, (_, i) => pull(from + i, ease));
 
 test('the intervals are those of the table', () => {
@@ -95,7 +95,7 @@ test('a pull at the very minute of a treatment is after it', () => {
 });
 
 test('counted pulls come oldest first, without those taken back and without the counter-entries', () => {
-  expect(countedPulls([pull(3), pull(1), pull(2), pull(9, null, 'p2')]).map(({ id }) => id)).toEqual(['p1', 'p3']);
+  expect(counted([pull(3), pull(1), pull(2), pull(9, null, 'p2')]).map(({ id }) => id)).toEqual(['p1', 'p3']);
 });
 
 test('cycles: before the first treatment only where there were pulls, a touch-up belongs to the pull after it', () => {
@@ -109,4 +109,24 @@ test('cycles: before the first treatment only where there were pulls, a touch-up
     [moment(5), [1]],
     [moment(20), [1]],
   ]);
+});
+
+test.each<[string, number, TreatmentEntry[], string, RegExp]>([
+  ['stuck', 5, [], 'stop', /stuck/],
+  ['stuck, then only touched up', 5, [coat(3000)], 'stop', /stuck/],
+  ['stuck, then stripped and treated', 5, [full(3000)], 'ok', /left on this coat/],
+  ['a fight', 4, [], 'care', /fight/],
+  ['a fight, then touched up', 4, [coat(3000)], 'ok', /left on this coat/],
+  ['wedges and air', 3, [], 'ok', /left on this coat/],
+])('the last pull was graded %s: at once, without waiting for a mean', (_what, ease, after, level, words) => {
+  const state = moldServiceState('semi-permanent', [full(1000), ...after], [...pulls(1, 10), pull(2001, 1), pull(2002, ease)]);
+  expect(state.level).toBe(level);
+  expect(state.reason).toMatch(words);
+});
+
+test('a treatment that was taken back does not count', () => {
+  const taken = { ...full(3000), id: 'slip' };
+  const back = { ...full(3100), id: 'back', reverses: 'slip' };
+  expect(moldServiceState('semi-permanent', [full(1000), taken, back], pulls(2001, 4)).pullsSinceFull).toBe(4);
+  expect(releaseCycles([full(1000), taken, back], pulls(2001, 4))).toHaveLength(1);
 });

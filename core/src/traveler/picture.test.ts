@@ -134,7 +134,7 @@ test('the sheet holds what the stages hold: pots, kit, take-off, checks, and eve
   const design = { ...DEFAULT_DESIGN, backing: { ...DEFAULT_DESIGN.backing, kind: 'wood' as const, bondMin: 20 * 60 } };
   const planned = { ...short, release, design };
   const sheet = makeTraveler(planned, cards, [{ name: 'the other', hand: 'left' }]);
-  expect(sheet.timers).toEqual(releaseSchedule(planned, release).timers);
+  expect(sheet.timers).toEqual(releaseSchedule(planned, release, cardLibrary()).timers);
   expect(sheet.gate).toEqual(gateTests(release));
   expect(sheet.mix.map(({ layer }) => layer.id)).toEqual(['l1', 'l2', 'l3']);
   expect(sheet.takeOff).toEqual(takeOff(planned, cards));

@@ -40,7 +40,7 @@ export function makeTraveler(plan: PlanDocument, cards: CardLibrary, siblings: A
     evaluation,
     objections: worstFirst([...planObjections(plan, cards, { siblings, gelS: gelTimes(plan, evaluation), backing }), ...mixObjections(mix)]),
     checks: readinessChecks(plan, cards),
-    timers: plan.release ? releaseSchedule(plan, plan.release).timers : [],
+    timers: plan.release ? releaseSchedule(plan, plan.release, cards).timers : [],
     gate: plan.release ? gateTests(plan.release) : [],
     mix,
     kits: kitSheet(plan, cards),

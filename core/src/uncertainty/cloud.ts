@@ -6,6 +6,8 @@ import type { CardLibrary } from '../plan/card-library.js';
 import { arePlacesApart, judgePlan, worseOf } from '../judging/evaluate-plan.js';
 import { catalystRange } from '../judging/verdicts/mix-verdicts.js';
 import type { Verdict } from '../judging/verdicts/verdict.js';
+import { sectionDistortion } from '../distortion/section-distortion.js';
+import { placeLayers } from '../plan/placed-layer.js';
 import type { PlanDocument } from '../plan/plan-document.js';
 import { uncertainFactors } from './factors.js';
 import { SeededRandom } from '../numerics/seeded-random.js';
@@ -31,6 +33,8 @@ export interface CloudRun {
   readonly verdicts: readonly RunVerdict[];
   /** CLOUD_TRACES × times [°C] */
   readonly traces: Float32Array;
+  /** Bow over a meter as the mold is let go [m], in every second run, which is plenty for a band; null: not asked, or nothing gelled */
+  readonly bowPerMeterM: number | null;
 }
 
 export interface CloudRequest {
@@ -64,6 +68,8 @@ export function cloudRun({ plan, cards, seed, timesS }: CloudRequest, index: num
     deviations,
     verdicts: asked.map(({ id, value, margin, level }) => ({ id, value, margin, kept: level !== 'stop' })),
     traces: tracesOf(result, timesS),
+    bowPerMeterM:
+      index % 2 === 0 ? (sectionDistortion(varied.plan, result, placeLayers(varied.plan, result, varied.cards))?.bowPerMeterM ?? null) : null,
   };
 }
 

@@ -35,6 +35,8 @@ export interface CloudSummary {
   readonly timesS: readonly number[];
   readonly verdicts: readonly VerdictCloud[];
   readonly bands: readonly TraceBand[];
+  /** Quantiles of the bow over a meter [m]; null: nothing gelled */
+  readonly bowPerMeterM: readonly number[] | null;
 }
 
 export const QUANTILES = [0.05, 0.25, 0.5, 0.75, 0.95] as const;
@@ -71,8 +73,14 @@ export function summarizeCloud(runs: readonly (CloudRun | null)[], factors: read
     failed: runs.length - good.length,
     timesS,
     verdicts: ids.map((id) => verdictCloud(id, good, factors)),
+    bowPerMeterM: bowBand(good),
     bands: good.length === 0 ? [] : CLOUD_TRACES.map((name, k) => ({ name, quantiles: bandOf(good, k, timesS.length) })),
   };
+}
+
+function bowBand(runs: readonly CloudRun[]): number[] | null {
+  const bows = Float64Array.from(runs.flatMap(({ bowPerMeterM }) => bowPerMeterM ?? [])).sort();
+  return bows.length === 0 ? null : QUANTILES.map((share) => quantileOf(bows, share));
 }
 
 function verdictCloud(id: string, runs: readonly CloudRun[], factors: readonly UncertainFactor[]): VerdictCloud {

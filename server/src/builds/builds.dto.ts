@@ -1,5 +1,6 @@
 import { ApiProperty } from '@nestjs/swagger';
 import type { VerdictLevel } from '@pentimento/core/judging';
+import { LEAST_REASON } from '@pentimento/core/release';
 import { releasePrograms } from '@pentimento/core/service';
 import type { UnitSystem } from '@pentimento/core/units';
 import { ChoiceField, IdField, KeyField, NumberField, PartField, TextField, TextListField } from '../wire/fields.js';
@@ -72,6 +73,8 @@ export class FinishBuildDto {
   @IdField() moldId: string;
   @ChoiceField(HANDS) hand: Hand;
   @KeyField(releasePrograms.map((program) => program.id)) releaseProgramId: string;
+  /** Why it is finished although a gate or checks of the plug are open */
+  @TextField(300, { minLength: LEAST_REASON, nullable: true, optional: true }) reason?: string | null;
 }
 
 export function toVersionHeadDto(version: BuildVersion): VersionHeadDto {

@@ -2,6 +2,7 @@ import { Injectable } from '@nestjs/common';
 import { InjectRepository } from '@nestjs/typeorm';
 import { DomainError } from '@pentimento/core/errors';
 import { keepCardVersions, type PlanDocument } from '@pentimento/core/plan';
+import { finishBlocks, LEAST_REASON } from '@pentimento/core/release';
 import { DataSource, Repository, type EntityManager } from 'typeorm';
 import { CardsService } from '../cards/cards.service.js';
 import { idTaken, notFound, ProblemException } from '../errors/problem.js';
@@ -117,6 +118,15 @@ export class BuildsService {
           'other-hand',
           `This build is planned as the ${planned} hand, not ${input.hand}. Hold it against the drawing; if the plan is wrong, change it and save first.`,
         );
+      const blocks = finishBlocks(version.read().plan, await this.cards.libraryFor(version.read().plan));
+      const reason = input.reason?.trim() ?? '';
+      if (blocks.length > 0 && reason.length < LEAST_REASON)
+        throw new ProblemException(
+          422,
+          'not-ready',
+          `Still open: ${blocks.join('; ')}. Have it done and signed first, or say why it is finished all the same (at least ${String(LEAST_REASON)} characters; it is kept with your name).`,
+          { open: blocks },
+        );
       const number = await nextMoldNumber(tx);
       await tx.insert(Mold, {
         id: input.moldId,
@@ -128,6 +138,7 @@ export class BuildsService {
         releaseProgramId: input.releaseProgramId,
         finishedById: by.id,
         finishedAt: new Date(),
+        finishReason: blocks.length > 0 ? reason : null,
       });
       await tx.update(Build, { id: buildId }, { status: 'finished', changedAt: new Date() });
       return tx.findOneByOrFail(Mold, { id: input.moldId });

@@ -1,8 +1,22 @@
-import { DEFAULT_INTAKE, planFromTemplate } from '@pentimento/core/plan';
+import { cardLibrary, DEFAULT_INTAKE, defaultRelease, gateTests, planFromTemplate, type PlanDocument } from '@pentimento/core/plan';
+import { readinessChecks } from '@pentimento/core/plug';
 import { randomUUID } from 'node:crypto';
+import type request from 'supertest';
 import { TestShop } from '../test-support/test-shop.js';
 
 const plan = planFromTemplate('staged', { startDate: '2026-11-30', areaM2: 1, plug: { materialId: 'mdf', thicknessMm: 18, heatLimitC: 60 } });
+const REASON = 'Gate signed on paper';
+
+/** Every check done and every test of the gate signed. */
+function readyPlan(): PlanDocument {
+  const cards = cardLibrary();
+  const release = defaultRelease(1);
+  const passed = gateTests(release).map(({ id }) => ({ id, by: 'Ada' }));
+  const open = { ...plan, release: { ...release, passed } };
+  const done = readinessChecks(open, cards).map(({ id }) => ({ id, doneMin: -20000, by: 'Ada' }));
+  return { ...open, intake: { ...DEFAULT_INTAKE, done } };
+}
+
 const newBuild = (id = randomUUID()): object => ({ id, name: 'Plinth cover', part: 'Plinth cover', note: 'First plan', plan });
 
 describe('builds', () => {
@@ -121,7 +135,7 @@ describe('builds', () => {
     const id = randomUUID();
     await agent.post('/api/builds').send(newBuild(id));
     const moldId = randomUUID();
-    const finish = { moldId, hand: 'left', releaseProgramId: 'paste-wax' };
+    const finish = { moldId, hand: 'left', releaseProgramId: 'paste-wax', reason: REASON };
     const [first, again] = await Promise.all([
       agent.post(`/api/builds/${id}/finish`).send(finish),
       agent.post(`/api/builds/${id}/finish`).send(finish),
@@ -147,12 +161,34 @@ describe('builds', () => {
       .post('/api/builds')
       .send({ ...newBuild(id), plan: { ...plan, intake: { ...DEFAULT_INTAKE, hand: 'left' } } })
       .expect(201);
-    const finish = { moldId: randomUUID(), hand: 'right', releaseProgramId: 'paste-wax' };
+    const finish = { moldId: randomUUID(), hand: 'right', releaseProgramId: 'paste-wax', reason: REASON };
     expect((await agent.post(`/api/builds/${id}/finish`).send(finish).expect(422)).body.code).toBe('other-hand');
     await agent
       .post(`/api/builds/${id}/finish`)
       .send({ ...finish, hand: 'left' })
       .expect(200);
+  });
+
+  test('a gate or plug that is not ready stops it, unless the person says why; the reason is kept', async () => {
+    const agent = await shop.signedIn();
+    const finishOf = async (made: object): Promise<(body: object) => request.Test> => {
+      const id = randomUUID();
+      await agent
+        .post('/api/builds')
+        .send({ ...newBuild(id), plan: made })
+        .expect(201);
+      const moldId = randomUUID();
+      return (body) => agent.post(`/api/builds/${id}/finish`).send({ moldId, hand: 'none', releaseProgramId: 'paste-wax', ...body });
+    };
+    const finish = await finishOf(plan);
+    const { body } = await finish({}).expect(422);
+    expect(body).toMatchObject({ code: 'not-ready', open: [expect.stringMatching(/checks of the plug/), 'no release planned'] });
+    await finish({ reason: 'too short' }).expect(400);
+    await finish({ reason: '            .' }).expect(422);
+    const kept = await finish({ reason: 'Signed on paper, see the folder' }).expect(200);
+    expect(kept.body.finishReason).toBe('Signed on paper, see the folder');
+    const signed = await finishOf(readyPlan());
+    expect((await signed({}).expect(200)).body.finishReason).toBeNull();
   });
 
   test('an empty plan is kept but not finished', async () => {

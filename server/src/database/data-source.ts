@@ -7,6 +7,7 @@ import { CardsAndCupTests1795440000000 } from './migrations/1795440000000-cards-
 import { LaminateRecords1795450000000 } from './migrations/1795450000000-laminate-records.js';
 import { SaveId1795460000000 } from './migrations/1795460000000-save-id.js';
 import { Accounts1795470000000 } from './migrations/1795470000000-accounts.js';
+import { FinishAndTakeBack1795490000000 } from './migrations/1795490000000-finish-and-take-back.js';
 import { Judgments1795480000000 } from './migrations/1795480000000-judgments.js';
 
 export function dataSourceOptions(url: string): DataSourceOptions {
@@ -21,6 +22,7 @@ export function dataSourceOptions(url: string): DataSourceOptions {
       SaveId1795460000000,
       Accounts1795470000000,
       Judgments1795480000000,
+      FinishAndTakeBack1795490000000,
     ],
     synchronize: false,
     extra: { Client: SteadyClient },

@@ -62,7 +62,7 @@ test('two years of pulls on five molds, one of them in trouble', () => {
     const pulls = records.flatMap(({ table, at, ease }, i) =>
       table === 'pull' ? [{ id: String(i), at: at.toISOString(), ease, reverses: null }] : [],
     );
-    const treatments = records.flatMap(({ kind, at }, i) => (kind ? [{ id: `t${String(i)}`, at: at.toISOString(), kind }] : []));
+    const treatments = records.flatMap(({ kind, at }, i) => (kind ? [{ id: `t${String(i)}`, at: at.toISOString(), kind, reverses: null }] : []));
     return [mold.part, moldServiceState(mold.releaseProgramId, treatments, pulls).level];
   });
   expect(Object.fromEntries(levels)).toMatchObject({ 'Sauna bath tub': 'stop', 'Beehive roof': 'ok', 'Plinth cover': 'ok' });

@@ -11,4 +11,6 @@ export class Mold {
   @Column('text', { name: 'release_program_id' }) releaseProgramId: string;
   @Column('uuid', { name: 'finished_by' }) finishedById: string;
   @Column('timestamptz', { name: 'finished_at' }) finishedAt: Date;
+  /** Why it was finished with a gate or checks of the plug open; null: nothing was */
+  @Column('text', { name: 'finish_reason', nullable: true }) finishReason: string | null;
 }

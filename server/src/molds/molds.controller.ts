@@ -3,7 +3,7 @@ import { ApiCreatedResponse, ApiOkResponse, ApiTags } from '@nestjs/swagger';
 import { CurrentPerson } from '../auth/current-person.js';
 import { Needs } from '../auth/needs.js';
 import { Person } from '../people/person.entity.js';
-import { MoldDto, NewPullDto, NewTreatmentDto, UndoPullDto } from './molds.dto.js';
+import { MoldDto, NewPullDto, NewTreatmentDto, UndoDto } from './molds.dto.js';
 import { MoldsService } from './molds.service.js';
 
 @ApiTags('molds')
@@ -38,7 +38,7 @@ export class MoldsController {
   undoPull(
     @Param('id', ParseUUIDPipe) id: string,
     @Param('pullId', ParseUUIDPipe) pullId: string,
-    @Body() body: UndoPullDto,
+    @Body() body: UndoDto,
     @CurrentPerson() person: Person,
   ): Promise<MoldDto> {
     return this.molds.undoPull(id, pullId, body, person);
@@ -49,5 +49,17 @@ export class MoldsController {
   @ApiCreatedResponse({ type: MoldDto })
   addTreatment(@Param('id', ParseUUIDPipe) id: string, @Body() body: NewTreatmentDto, @CurrentPerson() person: Person): Promise<MoldDto> {
     return this.molds.addTreatment(id, body, person);
+  }
+
+  @Post(':id/treatments/:treatmentId/undo')
+  @Needs('log')
+  @ApiCreatedResponse({ type: MoldDto })
+  undoTreatment(
+    @Param('id', ParseUUIDPipe) id: string,
+    @Param('treatmentId', ParseUUIDPipe) treatmentId: string,
+    @Body() body: UndoDto,
+    @CurrentPerson() person: Person,
+  ): Promise<MoldDto> {
+    return this.molds.undoTreatment(id, treatmentId, body, person);
   }
 }

@@ -20,6 +20,7 @@ export class TreatmentDto {
   @IdField() id: string;
   @ApiProperty({ format: 'date-time' }) at: string;
   @ChoiceField(TREATMENTS) kind: TreatmentKind;
+  @IdField({ nullable: true }) reverses: string | null;
   @TextField(300, { minLength: 0 }) note: string;
   @TextField(80) madeBy: string;
 }
@@ -33,6 +34,8 @@ export class MoldDto {
   @IdField({ nullable: true }) buildId: string | null;
   @ApiProperty({ type: Number, nullable: true }) buildVersion: number | null;
   @ApiProperty({ format: 'date-time' }) finishedAt: string;
+  /** Why it was finished with a gate or checks open; null: nothing was */
+  @TextField(300, { nullable: true }) finishReason: string | null;
   @ApiProperty({ type: [PullDto] }) pulls: PullDto[];
   @ApiProperty({ type: [TreatmentDto] }) treatments: TreatmentDto[];
 }
@@ -44,7 +47,8 @@ export class NewPullDto {
   @TextField(300, { minLength: 0 }) note: string;
 }
 
-export class UndoPullDto {
+/** Of a pull or a treatment. */
+export class UndoDto {
   @IdField() id: string;
   @TextField(300, { minLength: 0 }) note: string;
 }

@@ -6,7 +6,7 @@ import { idTaken, notFound, ProblemException } from '../errors/problem.js';
 import { refuseUnlessMay } from '../people/may.js';
 import type { Person } from '../people/person.entity.js';
 import { Mold } from './mold.entity.js';
-import type { MoldDto, NewPullDto, NewTreatmentDto, PullDto, TreatmentDto, UndoPullDto } from './molds.dto.js';
+import type { MoldDto, NewPullDto, NewTreatmentDto, PullDto, TreatmentDto, UndoDto } from './molds.dto.js';
 import { Pull, Treatment } from './service-records.entity.js';
 
 /** Clocks of phones at the bench may run ahead a little. */
@@ -48,31 +48,56 @@ export class MoldsService {
   }
 
   async addPull(moldId: string, input: NewPullDto, by: Person): Promise<MoldDto> {
-    await this.requireMold(moldId);
-    await this.append(Pull, { id: input.id, moldId, at: pastMoment(input.at), ease: input.ease, reverses: null, note: input.note, madeById: by.id });
+    const { finishedAt } = await this.requireMold(moldId);
+    const at = pastMoment(input.at);
+    if (isAfter(finishedAt, addMinutes(at, AHEAD_MIN)))
+      throw new ProblemException(
+        422,
+        'before-the-mold',
+        `There was no mold yet at ${input.at}: it was finished ${finishedAt.toISOString()}. Correct the date.`,
+      );
+    await this.append(Pull, { id: input.id, moldId, at, ease: input.ease, reverses: null, note: input.note, madeById: by.id });
     return this.get(moldId);
   }
 
   /** Takes a mistaken pull back with a counter-entry; the mistake stays on record. */
-  async undoPull(moldId: string, pullId: string, input: UndoPullDto, by: Person): Promise<MoldDto> {
-    const pull = await this.pulls.findOneBy({ id: pullId, moldId });
-    if (!pull) throw notFound('pull');
-    if (pull.madeById !== by.id) refuseUnlessMay(by, 'takeBack');
-    if (pull.reverses !== null) throw new ProblemException(422, 'not-a-pull', 'A counter-entry cannot be taken back. Log the pull again.');
-    const already = await this.pulls.findOneBy({ reverses: pullId });
-    if (already && already.id !== input.id) throw new ProblemException(409, 'already-undone', 'This pull was taken back before.');
+  async undoPull(moldId: string, pullId: string, input: UndoDto, by: Person): Promise<MoldDto> {
+    await this.mayTakeBack(Pull, 'pull', { moldId, recordId: pullId, undoId: input.id, by });
     await this.append(Pull, { id: input.id, moldId, at: new Date(), ease: null, reverses: pullId, note: input.note, madeById: by.id });
     return this.get(moldId);
   }
 
   async addTreatment(moldId: string, input: NewTreatmentDto, by: Person): Promise<MoldDto> {
     await this.requireMold(moldId);
-    await this.append(Treatment, { id: input.id, moldId, at: pastMoment(input.at), kind: input.kind, note: input.note, madeById: by.id });
+    const { id, kind, note } = input;
+    await this.append(Treatment, { id, moldId, at: pastMoment(input.at), kind, reverses: null, note, madeById: by.id });
     return this.get(moldId);
   }
 
-  private async requireMold(id: string): Promise<void> {
-    if (!(await this.molds.existsBy({ id }))) throw notFound('mold');
+  /** Takes a mistaken treatment back, as a pull is. */
+  async undoTreatment(moldId: string, treatmentId: string, input: UndoDto, by: Person): Promise<MoldDto> {
+    const { kind } = await this.mayTakeBack(Treatment, 'treatment', { moldId, recordId: treatmentId, undoId: input.id, by });
+    await this.append(Treatment, { id: input.id, moldId, at: new Date(), kind, reverses: treatmentId, note: input.note, madeById: by.id });
+    return this.get(moldId);
+  }
+
+  /** @throws ProblemException for a record that is not there, a counter-entry, or one that was taken back before */
+  private async mayTakeBack<T extends Pull | Treatment>(entity: new () => T, what: 'pull' | 'treatment', asked: TakeBack): Promise<T> {
+    const { moldId, recordId, undoId, by } = asked;
+    const repository: Repository<ServiceRecord> = this.database.getRepository<ServiceRecord>(entity);
+    const record = await repository.findOneBy({ id: recordId, moldId });
+    if (!(record instanceof entity)) throw notFound(what);
+    if (record.madeById !== by.id) refuseUnlessMay(by, 'takeBack');
+    if (record.reverses !== null) throw new ProblemException(422, `not-a-${what}`, `A counter-entry cannot be taken back. Log the ${what} again.`);
+    const already = await repository.findOneBy({ reverses: recordId });
+    if (already && already.id !== undoId) throw new ProblemException(409, 'already-undone', `This ${what} was taken back before.`);
+    return record;
+  }
+
+  private async requireMold(id: string): Promise<Mold> {
+    const mold = await this.molds.findOneBy({ id });
+    if (!mold) throw notFound('mold');
+    return mold;
   }
 
   /** Appends a record once: the same again changes nothing, the same id with other content is refused. */
@@ -80,12 +105,19 @@ export class MoldsService {
     const repository = this.database.getRepository<ServiceRecord>(entity);
     await repository.createQueryBuilder().insert().values(record).orIgnore().execute();
     const kept = await repository.findOneBy({ id: record.id });
-    if (!kept) throw new ProblemException(409, 'already-undone', 'This pull was taken back before.');
+    if (!kept) throw new ProblemException(409, 'already-undone', 'This record was taken back before.');
     // A counter-entry gets the server's moment, which differs from try to try.
     const told = Object.entries(record).filter(([key]) => key !== 'at' || record.reverses === undefined || record.reverses === null);
     const same = told.every(([key, value]) => sameValue(value, Reflect.get(kept, key)));
     if (!same) throw idTaken('record');
   }
+}
+
+interface TakeBack {
+  readonly moldId: string;
+  readonly recordId: string;
+  readonly undoId: string;
+  readonly by: Person;
 }
 
 type ServiceRecord = Pull | Treatment;
@@ -104,7 +136,7 @@ function pastMoment(at: string): Date {
 }
 
 function toMoldDto(mold: Mold, pulls: readonly Pull[], treatments: readonly Treatment[]): MoldDto {
-  const { id, number, part, hand, releaseProgramId, buildId, buildVersion, finishedAt } = mold;
+  const { id, number, part, hand, releaseProgramId, buildId, buildVersion, finishedAt, finishReason } = mold;
   return {
     id,
     number,
@@ -114,6 +146,7 @@ function toMoldDto(mold: Mold, pulls: readonly Pull[], treatments: readonly Trea
     buildId,
     buildVersion,
     finishedAt: finishedAt.toISOString(),
+    finishReason,
     pulls: pulls.map((pull): PullDto => ({
       id: pull.id,
       at: pull.at.toISOString(),
@@ -122,6 +155,13 @@ function toMoldDto(mold: Mold, pulls: readonly Pull[], treatments: readonly Trea
       note: pull.note,
       madeBy: pull.madeBy.name,
     })),
-    treatments: treatments.map((t): TreatmentDto => ({ id: t.id, at: t.at.toISOString(), kind: t.kind, note: t.note, madeBy: t.madeBy.name })),
+    treatments: treatments.map((t): TreatmentDto => ({
+      id: t.id,
+      at: t.at.toISOString(),
+      kind: t.kind,
+      reverses: t.reverses,
+      note: t.note,
+      madeBy: t.madeBy.name,
+    })),
   };
 }

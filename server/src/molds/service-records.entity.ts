@@ -24,4 +24,6 @@ export class Pull extends ServiceRecord {
 @Entity({ name: 'treatment' })
 export class Treatment extends ServiceRecord {
   @Column('text') kind: TreatmentKind;
+  /** The mistaken treatment that this counter-entry takes back */
+  @Column('uuid', { nullable: true }) reverses: string | null;
 }

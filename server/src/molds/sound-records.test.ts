@@ -20,11 +20,38 @@ describe('records and numbers that hold', () => {
       await agent.post('/api/builds').send({ id, name: 'Cover', part: 'Cover', note: '', plan }).expect(201);
       const { body } = await agent
         .post(`/api/builds/${id}/finish`)
-        .send({ moldId: randomUUID(), hand: 'none', releaseProgramId: 'paste-wax' })
+        .send({ moldId: randomUUID(), hand: 'none', releaseProgramId: 'paste-wax', reason: 'Gate signed on paper' })
         .expect(200);
       numbers.push(body.number);
     }
     expect(numbers).toEqual(['M-999', 'M-1000', 'M-1001']);
+  });
+
+  test('a mistaken treatment is taken back like a pull, once; a counter-entry cannot be', async () => {
+    const agent = await shop.signedIn();
+    const [{ id: moldId }]: { id: string }[] = (await agent.get('/api/molds')).body;
+    const treatment = { id: randomUUID(), at: '2026-11-21T11:00:00.000Z', kind: 'full', note: '' };
+    await agent.post(`/api/molds/${moldId}/treatments`).send(treatment).expect(201);
+    const undo = { id: randomUUID(), note: 'other mold' };
+    const path = `/api/molds/${moldId}/treatments`;
+    const { body } = await agent.post(`${path}/${treatment.id}/undo`).send(undo).expect(201);
+    expect(body.treatments.find(({ id }: { id: string }) => id === undo.id)).toMatchObject({ reverses: treatment.id, kind: 'full' });
+    await agent.post(`${path}/${treatment.id}/undo`).send(undo).expect(201);
+    const again = await agent.post(`${path}/${treatment.id}/undo`).send({ id: randomUUID(), note: '' }).expect(409);
+    expect(again.body.code).toBe('already-undone');
+    expect((await agent.post(`${path}/${undo.id}/undo`).send({ id: randomUUID(), note: '' }).expect(422)).body.code).toBe('not-a-treatment');
+    await agent.post(`${path}/${randomUUID()}/undo`).send({ id: randomUUID(), note: '' }).expect(404);
+    const other = await shop.signedIn('eli').catch(() => null);
+    if (other) await other.post(`${path}/${treatment.id}/undo`).send({ id: randomUUID(), note: '' }).expect(403);
+  });
+
+  test('no pull before the mold existed', async () => {
+    const agent = await shop.signedIn();
+    const [{ id: moldId, finishedAt }]: { id: string; finishedAt: string }[] = (await agent.get('/api/molds')).body;
+    const at = (minutes: number): string => new Date(Date.parse(finishedAt) + minutes * 60_000).toISOString();
+    const pull = (minutes: number) => agent.post(`/api/molds/${moldId}/pulls`).send({ id: randomUUID(), at: at(minutes), ease: 2, note: '' });
+    expect((await pull(-11).expect(422)).body.code).toBe('before-the-mold');
+    await pull(-9).expect(201);
   });
 
   test('a pull, a treatment, an undo sent again is the same one; the same id saying something else is 409', async () => {

@@ -124,8 +124,12 @@ export const api = createApi({
       query: ({ moldId, body }) => ({ url: `molds/${moldId}/pulls`, method: 'POST', body }),
       invalidatesTags: ['Molds'],
     }),
-    undoPull: build.mutation<Mold, { moldId: string; pullId: string; body: Schemas['UndoPullDto'] }>({
+    undoPull: build.mutation<Mold, { moldId: string; pullId: string; body: Schemas['UndoDto'] }>({
       query: ({ moldId, pullId, body }) => ({ url: `molds/${moldId}/pulls/${pullId}/undo`, method: 'POST', body }),
+      invalidatesTags: ['Molds'],
+    }),
+    undoTreatment: build.mutation<Mold, { moldId: string; treatmentId: string; body: Schemas['UndoDto'] }>({
+      query: ({ moldId, treatmentId, body }) => ({ url: `molds/${moldId}/treatments/${treatmentId}/undo`, method: 'POST', body }),
       invalidatesTags: ['Molds'],
     }),
     addTreatment: build.mutation<Mold, { moldId: string; body: NewTreatment }>({
@@ -178,5 +182,6 @@ export const {
   useMoldsQuery,
   useAddPullMutation,
   useUndoPullMutation,
+  useUndoTreatmentMutation,
   useAddTreatmentMutation,
 } = api;

@@ -580,6 +580,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/molds/{id}/treatments/{treatmentId}/undo": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["MoldsController_undoTreatment"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/builds/{id}/traveler.pdf": {
         parameters: {
             query?: never;
@@ -821,6 +837,13 @@ export interface components {
             source: "by hand" | "file" | "logger" | "stand-in logger";
             note: string;
         };
+        PlanSeal: {
+            /** @description coats */
+            coats: number;
+            /** @description h */
+            curedH: number;
+            testPatch: boolean;
+        };
         PlanPlug: {
             materialId: string;
             /** @description mm */
@@ -828,6 +851,7 @@ export interface components {
             /** @description °C */
             heatLimitC: number;
             surfaces?: string[];
+            seal?: components["schemas"]["PlanSeal"] | null;
         };
         PlanClimate: {
             /** @description °C */
@@ -874,6 +898,7 @@ export interface components {
             cardId: string;
             /** @description % */
             catalystPct: number | null;
+            hardenerId?: string;
             /** @description µm */
             wetFilmUm: number | null;
             laminate: components["schemas"]["PlanPlies"] | null;
@@ -1226,6 +1251,7 @@ export interface components {
             /** @enum {string} */
             hand: "left" | "right" | "none";
             releaseProgramId: string;
+            reason?: string | null;
         };
         PullDto: {
             /** Format: uuid */
@@ -1245,6 +1271,8 @@ export interface components {
             at: string;
             /** @enum {string} */
             kind: "full" | "touch-up";
+            /** Format: uuid */
+            reverses: string | null;
             note: string;
             madeBy: string;
         };
@@ -1261,6 +1289,7 @@ export interface components {
             buildVersion: number | null;
             /** Format: date-time */
             finishedAt: string;
+            finishReason: string | null;
             pulls: components["schemas"]["PullDto"][];
             treatments: components["schemas"]["TreatmentDto"][];
         };
@@ -1272,7 +1301,7 @@ export interface components {
             ease: number | null;
             note: string;
         };
-        UndoPullDto: {
+        UndoDto: {
             /** Format: uuid */
             id: string;
             note: string;
@@ -2224,7 +2253,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["UndoPullDto"];
+                "application/json": components["schemas"]["UndoDto"];
             };
         };
         responses: {
@@ -2250,6 +2279,32 @@ export interface operations {
         requestBody: {
             content: {
                 "application/json": components["schemas"]["NewTreatmentDto"];
+            };
+        };
+        responses: {
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MoldDto"];
+                };
+            };
+        };
+    };
+    MoldsController_undoTreatment: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+                treatmentId: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["UndoDto"];
             };
         };
         responses: {

@@ -2,13 +2,15 @@ import { KELVIN } from '../../units/kelvin.js';
 import type { GrowthResult } from '../../growth/growth-result.js';
 import type { PlanDocument } from '../../plan/plan-document.js';
 import type { PlacedLayer } from '../../plan/placed-layer.js';
+import { faceLimitC } from '../../plug/plan-compatibility.js';
 import { CARE, levelOf, type Verdict } from './verdict.js';
 
 export function interfacePeak(plan: PlanDocument, result: GrowthResult): Verdict {
   const face = result.layers.findLast((layer) => layer.plug);
   const first = result.layers.find((layer) => !layer.plug);
   const value = Math.max(face?.peakK ?? 0, 0) - KELVIN;
-  const margin = plan.plug.heatLimitC - value;
+  const limit = faceLimitC(plan);
+  const margin = limit - value;
   return {
     id: 'interface',
     kind: 'interface-peak',
@@ -17,7 +19,7 @@ export function interfacePeak(plan: PlanDocument, result: GrowthResult): Verdict
     level: levelOf(margin, CARE.temperatureC),
     quantity: 'temperature',
     value,
-    limit: plan.plug.heatLimitC,
+    limit,
     margin,
     sense: 'at most',
     timeS: face?.peakS ?? first?.peakS ?? 0,

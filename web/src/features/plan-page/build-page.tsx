@@ -159,7 +159,7 @@ function OpenBuild({ build, cards, library, outdated, plan, present }: OpenBuild
           }}
         />
       )}
-      {sheet === 'finish' && <FinishDialog build={build} worst={worst.level} onClose={closeSheet} />}
+      {sheet === 'finish' && <FinishDialog build={build} worst={worst.level} library={library} onClose={closeSheet} />}
       {sheet === 'history' && <HistoryDialog buildId={build.id} onClose={closeSheet} />}
     </div>
   );

@@ -1,4 +1,6 @@
 import type { VerdictLevel } from '@pentimento/core/judging';
+import type { CardLibrary } from '@pentimento/core/plan';
+import { finishBlocks, LEAST_REASON } from '@pentimento/core/release';
 import { releasePrograms } from '@pentimento/core/service';
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
@@ -14,18 +16,28 @@ const HANDS = [
 ] as const;
 
 /** A finished build gets its number, hand and release program, and joins the rack. */
-export function FinishDialog({ build, worst, onClose }: { build: Build; worst: VerdictLevel; onClose: () => void }) {
+interface FinishDialogProps {
+  readonly build: Build;
+  readonly worst: VerdictLevel;
+  readonly library: CardLibrary;
+  readonly onClose: () => void;
+}
+
+export function FinishDialog({ build, worst, library, onClose }: FinishDialogProps) {
   const [hand, setHand] = useState<(typeof HANDS)[number][0] | null>(null);
   const [releaseProgramId, setProgram] = useState(releasePrograms[0].id);
   const [moldId] = useState(() => newId());
   const [finish, { error, isLoading }] = useFinishBuildMutation();
   const navigate = useNavigate();
+  const [reason, setReason] = useState('');
+  const blocks = finishBlocks(build.current.plan, library);
+  const missing = blocks.length > 0 && reason.trim().length < LEAST_REASON;
   const planned = build.current.plan.intake?.hand ?? 'none';
   const otherHand = hand !== null && planned !== 'none' && hand !== planned;
   const program = releasePrograms.find(({ id }) => id === releaseProgramId);
   const submit = async (): Promise<void> => {
-    if (!hand) return;
-    const result = await finish({ id: build.id, body: { moldId, hand, releaseProgramId } });
+    if (!hand || missing) return;
+    const result = await finish({ id: build.id, body: { moldId, hand, releaseProgramId, reason: blocks.length > 0 ? reason.trim() : null } });
     if (result.data) void navigate(`/rack/${result.data.id}`);
   };
   return (
@@ -81,20 +93,40 @@ export function FinishDialog({ build, worst, onClose }: { build: Build; worst: V
           </select>
         </label>
         <p className="muted mt-1 text-sm">{program?.caution} The maker’s data sheet decides.</p>
+        {blocks.length > 0 && (
+          <label className="border-warning mt-4 block border-l-4 pl-3">
+            <span className="text-sm">
+              Still open: {blocks.join('; ')}. Have it done and signed, or say why it is finished all the same; it is kept with your name.
+            </span>
+            <textarea
+              className="textarea mt-1 w-full"
+              rows={2}
+              maxLength={300}
+              value={reason}
+              onChange={(event) => {
+                setReason(event.target.value);
+              }}
+            />
+          </label>
+        )}
         {error && (
           <p role="alert" className="text-error mt-3">
             {problemOf(error).detail}
           </p>
         )}
         <div className="mt-5 flex gap-2">
-          <button className="btn btn-primary" disabled={!hand || otherHand || isLoading}>
+          <button className="btn btn-primary" disabled={!hand || otherHand || missing || isLoading}>
             Put it on the rack
           </button>
           <button type="button" className="btn btn-ghost" onClick={onClose}>
             Not yet
           </button>
         </div>
-        {!hand && <p className="muted mt-2 text-sm">Choose a hand first.</p>}
+        {!hand ? (
+          <p className="muted mt-2 text-sm">Choose a hand first.</p>
+        ) : (
+          missing && <p className="muted mt-2 text-sm">Say why, in at least {LEAST_REASON} characters.</p>
+        )}
       </form>
     </Dialog>
   );

@@ -1,5 +1,5 @@
 import { parseISO } from 'date-fns';
-import { countedPulls, type PullEntry, type TreatmentEntry } from '@pentimento/core/service';
+import { counted, type PullEntry, type TreatmentEntry } from '@pentimento/core/service';
 import { line, scaleLinear, scaleTime } from 'd3';
 import { monthText } from '../../shared/dates';
 
@@ -10,7 +10,7 @@ const MEAN_OF = 5;
 
 /** How easily parts let go over time: each pull a dot, the mean of five a line, treatments as marks below. */
 export function EaseTrend({ pulls, treatments, width }: { pulls: readonly PullEntry[]; treatments: readonly TreatmentEntry[]; width: number }) {
-  const graded = countedPulls(pulls).flatMap(({ id, at, ease }) => (ease === null ? [] : [{ id, at: parseISO(at), ease }]));
+  const graded = counted(pulls).flatMap(({ id, at, ease }) => (ease === null ? [] : [{ id, at: parseISO(at), ease }]));
   if (graded.length < 2) return <p className="muted p-3">The trend appears when two pulls have been graded.</p>;
   const x = scaleTime([graded[0].at, graded[graded.length - 1].at], [PAD.left, width - PAD.right]);
   const y = scaleLinear([1, 5], [HEIGHT - PAD.bottom, PAD.top]);

@@ -2,7 +2,7 @@ import { MayButton } from '../../shared/may-button';
 import { releaseProgram } from '@pentimento/core/service';
 import { useState } from 'react';
 import { Link, useParams } from 'react-router';
-import { useMoldsQuery, useUndoPullMutation, useWhoQuery, type Mold } from '../../api/api';
+import { useMoldsQuery, useUndoPullMutation, useUndoTreatmentMutation, useWhoQuery, type Mold } from '../../api/api';
 import { problemOf } from '../../api/problem';
 import { LevelMark } from '../../shared/level-mark';
 import { Empty, Failed, Loading } from '../../shared/states';
@@ -128,6 +128,7 @@ function Facts({ mold, view: { service } }: { mold: Mold; view: MoldView }) {
       <p>
         {releaseProgram(mold.releaseProgramId)?.name}, on the rack since {dateText(mold.finishedAt)}
       </p>
+      {mold.finishReason !== null && <p className="text-sm">Finished with things open: “{mold.finishReason}”</p>}
       {mold.buildId && (
         <Link className="link text-sm" to={`/builds/${mold.buildId}`}>
           How it was built (plan v{mold.buildVersion})
@@ -148,6 +149,7 @@ function Facts({ mold, view: { service } }: { mold: Mold; view: MoldView }) {
 }
 
 interface RecordRow {
+  readonly kind: 'pull' | 'treatment';
   readonly id: string;
   readonly at: string;
   readonly what: string;
@@ -160,24 +162,35 @@ interface RecordRow {
 const SHOWN = 40;
 
 function recordsOf(mold: Mold): RecordRow[] {
-  const reversed = new Set(mold.pulls.flatMap(({ reverses }) => (reverses === null ? [] : [reverses])));
+  const reversed = new Set([...mold.pulls, ...mold.treatments].flatMap(({ reverses }) => (reverses === null ? [] : [reverses])));
+  const counts = ({ id, reverses, madeBy }: Mold['pulls'][number] | Mold['treatments'][number]): Pick<RecordRow, 'struck' | 'undoable'> => ({
+    struck: reversed.has(id),
+    undoable: reverses === null && !reversed.has(id) && madeBy !== 'waiting to be sent',
+  });
   const pulls = mold.pulls.map((pull): RecordRow => ({
     ...pull,
+    ...counts(pull),
+    kind: 'pull',
     what: pull.reverses === null ? `Pull${pull.ease === null ? '' : `, ease ${String(pull.ease)}`}` : 'Counter-entry: a pull taken back',
-    struck: reversed.has(pull.id),
-    undoable: pull.reverses === null && !reversed.has(pull.id) && pull.madeBy !== 'waiting to be sent',
   }));
   const treatments = mold.treatments.map((t): RecordRow => ({
     ...t,
-    what: t.kind === 'full' ? 'Stripped and fully treated' : 'Touch-up coat',
-    struck: false,
-    undoable: false,
+    ...counts(t),
+    kind: 'treatment',
+    what: t.reverses !== null ? 'Counter-entry: a treatment taken back' : t.kind === 'full' ? 'Stripped and fully treated' : 'Touch-up coat',
   }));
   return [...pulls, ...treatments].sort((a, b) => b.at.localeCompare(a.at));
 }
 
 function Records({ mold }: { mold: Mold }) {
-  const [undo, { error, isLoading }] = useUndoPullMutation();
+  const [undoPull, pull] = useUndoPullMutation();
+  const [undoTreatment, treatment] = useUndoTreatmentMutation();
+  const error = pull.error ?? treatment.error;
+  const isLoading = pull.isLoading || treatment.isLoading;
+  const takeBack = ({ kind, id }: RecordRow): void => {
+    const body = { id: newId(), note: '' };
+    void (kind === 'pull' ? undoPull({ moldId: mold.id, pullId: id, body }) : undoTreatment({ moldId: mold.id, treatmentId: id, body }));
+  };
   const me = useWhoQuery().data?.person?.name;
   const [all, setAll] = useState(false);
   const rows = recordsOf(mold);
@@ -204,7 +217,9 @@ function Records({ mold }: { mold: Mold }) {
 
                     className="btn btn-ghost btn-xs whitespace-nowrap"
                     disabled={isLoading}
-                    onClick={() => void undo({ moldId: mold.id, pullId: row.id, body: { id: newId(), note: '' } })}
+                    onClick={() => {
+                      takeBack(row);
+                    }}
                   >
                     Take back
                   </MayButton>

@@ -43,6 +43,7 @@ test('a waiting pull is shown with the mold, once', () => {
     buildId: null,
     buildVersion: null,
     finishedAt: body.at,
+    finishReason: null,
     pulls: [],
     treatments: [],
   };

@@ -18,7 +18,7 @@ export function withWaiting(mold: Mold, waiting: readonly OutgoingRecord[]): Mol
     if (record.kind === 'pull' && !pulls.some(({ id }) => id === record.body.id))
       pulls.push({ ...record.body, reverses: null, madeBy: 'waiting to be sent' });
     if (record.kind === 'treatment' && !treatments.some(({ id }) => id === record.body.id))
-      treatments.push({ ...record.body, madeBy: 'waiting to be sent' });
+      treatments.push({ ...record.body, reverses: null, madeBy: 'waiting to be sent' });
   }
   return { ...mold, pulls, treatments };
 }

@@ -104,7 +104,9 @@ function PotRow({ row, tempC, measure, readOnly, onCatalyst, onExplain }: PotRow
     <tr className="hairline border-t align-top">
       <td className="py-1 pr-3">
         <span className="font-semibold">{layer.name}</span>
-        <span className="muted block text-xs">{card.name}</span>
+        <span className="muted block text-xs">
+          {card.name} + {row.hardener}
+        </span>
       </td>
       <HardenerCell row={row} tempC={tempC} readOnly={readOnly} onCatalyst={onCatalyst} />
       <td className="num py-1 pr-3 whitespace-nowrap">

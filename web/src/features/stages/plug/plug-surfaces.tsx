@@ -1,8 +1,9 @@
 import { substances } from '@pentimento/core/materials';
-import type { PlanDocument } from '@pentimento/core/plan';
+import { initialPart, sealFields, type PlanDocument } from '@pentimento/core/plan';
 import { weakestHeat, weakestUnderStack, withSurfaces } from '@pentimento/core/plug';
 import { ArrowUp, X } from 'lucide-react';
-import { Part } from '../../../shared/fields';
+import { cells } from '../../../shared/cells';
+import { FlagCell, Part } from '../../../shared/fields';
 import { useUnits } from '../../../shared/use-units';
 
 /** What is on the plug, layer by layer, and what holds it; the weakest limits the heat at its face. */
@@ -77,11 +78,38 @@ export function PlugSurfaces({ plan, onEdit }: { plan: PlanDocument; onEdit: (pl
             ))}
         </select>
       </label>
+      <Seal plan={plan} onEdit={onEdit} />
       <p className="mt-2 text-sm">
         {weakest
           ? `Weakest: ${weakest.substance.name}, typically ${units.text('temperature', weakest.heatLimitC)}. It limits the plug’s face; its data sheet decides.`
           : 'Nothing here limits the heat: the plug’s own limit counts.'}
       </p>
     </Part>
+  );
+}
+
+/** A hard coat that keeps resin and what lies under apart: how many coats, how long cured, and whether a test patch let go. */
+function Seal({ plan, onEdit }: { plan: PlanDocument; onEdit: (plan: PlanDocument) => void }) {
+  const seal = plan.plug.seal ?? null;
+  const cell = cells(sealFields, seal ?? initialPart(sealFields), (next) => {
+    onEdit({ ...plan, plug: { ...plan.plug, seal: next } });
+  });
+  return (
+    <div className="mt-2 flex flex-wrap items-end gap-x-5 gap-y-1 text-sm">
+      <FlagCell
+        label="Sealed with a hard coat"
+        value={seal !== null}
+        onChange={(on) => {
+          onEdit({ ...plan, plug: { ...plan.plug, seal: on ? initialPart(sealFields) : null } });
+        }}
+      />
+      {seal && (
+        <>
+          {cell('coats', { width: 'w-12' })}
+          {cell('curedH', { width: 'w-14' })}
+          {cell('testPatch')}
+        </>
+      )}
+    </div>
   );
 }

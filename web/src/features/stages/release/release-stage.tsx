@@ -1,7 +1,7 @@
-import { cardNumber, plugReleaseProgram } from '@pentimento/core/materials';
+import { cardNumber } from '@pentimento/core/materials';
 import { defaultRelease, rangeOf, releaseFields, type CardLibrary, type ReleasePlan } from '@pentimento/core/plan';
 import { readyAtMin, withRelease } from '@pentimento/core/plug';
-import { releaseSchedule, releaseUse, sessionsBehindGate, type ReleaseTimer } from '@pentimento/core/release';
+import { programOf, releaseSchedule, releaseUse, sessionsBehindGate, type ReleaseTimer } from '@pentimento/core/release';
 import { clockText, momentText } from '@pentimento/core/shop-time';
 import { cells } from '../../../shared/cells';
 import { Part } from '../../../shared/fields';
@@ -43,7 +43,7 @@ function PlannedRelease({ plan, library, readOnly, onEdit, objections, person, r
     onEdit(withRelease(plan, next));
   };
   const cell = cells(releaseFields, release, change);
-  const schedule = releaseSchedule(plan, release);
+  const schedule = releaseSchedule(plan, release, library);
   const first = plan.sessions.at(0);
   const late = first && first.startMin < schedule.gateMin;
   const ready = readyAtMin(plan, library);
@@ -81,7 +81,7 @@ function PlannedRelease({ plan, library, readOnly, onEdit, objections, person, r
               type="button"
               className="btn btn-sm mt-4"
               onClick={() => {
-                onEdit(sessionsBehindGate(plan));
+                onEdit(sessionsBehindGate(plan, library));
               }}
             >
               Move the sessions behind the gate
@@ -149,7 +149,7 @@ function TimerTable({ startDate, timers }: { startDate: string; timers: readonly
 
 /** What each program asks for, and how much of its agents. */
 function ReleaseHow({ release, library }: { release: ReleasePlan; library: CardLibrary }) {
-  const programs = [...new Set(release.zones.map(({ programId }) => programId))].flatMap((id) => plugReleaseProgram(id) ?? []);
+  const programs = [...new Set(release.zones.map(({ programId }) => programId))].flatMap((id) => programOf(id, library) ?? []);
   return (
     <>
       {programs.map(({ id, name, steps, caution }) => (
@@ -166,7 +166,7 @@ function ReleaseHow({ release, library }: { release: ReleasePlan; library: CardL
         </div>
       ))}
       <ul className="text-sm" aria-label="Release agents used">
-        {releaseUse(release).map(({ cardId, coatM2 }) => {
+        {releaseUse(release, library).map(({ cardId, coatM2 }) => {
           const sheet = library.sheets.get(cardId);
           const coverage = sheet ? cardNumber(sheet, 'coverageM2PerL') : null;
           return (

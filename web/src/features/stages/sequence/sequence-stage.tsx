@@ -171,7 +171,16 @@ function Behind({ tab, onTab, plan, cards, library, readOnly, verdicts, cloud, d
           </div>
         )}
         {tab === 'spread' && <SpreadPanel plan={plan} cards={cards} verdicts={verdicts} cloud={cloud} />}
-        {tab === 'release' && <ReleasePanel plan={plan} cards={cards} distortion={distortion} readOnly={readOnly} onEdit={onEdit} />}
+        {tab === 'release' && (
+          <ReleasePanel
+            plan={plan}
+            cards={cards}
+            distortion={distortion}
+            band={cloud.plan === plan ? (cloud.summary?.bowPerMeterM ?? null) : null}
+            readOnly={readOnly}
+            onEdit={onEdit}
+          />
+        )}
       </section>
     </>
   );

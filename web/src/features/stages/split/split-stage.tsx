@@ -1,5 +1,6 @@
 import type { Explanation } from '@pentimento/core/explain';
 import { DEFAULT_DESIGN, DEFAULT_INTAKE, type MoldDesign } from '@pentimento/core/plan';
+import { withDesign } from '@pentimento/core/plug';
 import { useState } from 'react';
 import { ExplainDialog } from '../../../shared/explain-dialog';
 import { StageFrame } from '../../stage/stage-frame';
@@ -15,7 +16,7 @@ export function SplitStage({ plan, library, readOnly, onEdit, objections, simula
   const [explained, setExplained] = useState<Explanation | null>(null);
   const design = plan.design ?? DEFAULT_DESIGN;
   const change = (next: MoldDesign): void => {
-    onEdit({ ...plan, design: next });
+    onEdit(withDesign(plan, next));
   };
   return (
     <StageFrame name="Split" objections={objections} readOnly={readOnly}>

@@ -2,6 +2,7 @@ import { cardNumber, type MaterialCard } from '@pentimento/core/materials';
 import {
   applicationFields,
   applyMethods,
+  cardOf,
   changeLayer,
   extrasFields,
   initialPart,
@@ -14,6 +15,7 @@ import {
   type PlanDocument,
   type PlanLayer,
 } from '@pentimento/core/plan';
+import { hardenerOf } from '@pentimento/core/mix';
 import { cells } from '../../../shared/cells';
 import { ChoiceCell } from '../../../shared/fields';
 
@@ -31,17 +33,20 @@ interface LayerDetailsProps {
 /** How each layer is put on: role, reinforcement, method and passes, color, start, last surface, extras. */
 export function LayerDetails({ plan, library, onEdit }: LayerDetailsProps) {
   const fabrics = [...library.sheets.values()].filter(({ kind }) => kind === 'reinforcement');
+  const hardeners = [...library.sheets.values()].filter(({ kind }) => kind === 'hardener');
   return (
     <div className="overflow-x-auto">
       <table className="w-full min-w-[52rem] text-sm">
         <caption className="sr-only">How each layer is put on</caption>
         <thead>
           <tr className="rule border-b text-left">
-            {['Layer', 'It is', 'Reinforcement', 'Put on by', 'Passes', 'Color', 'Begins', 'Closes with', '+ flange', '+ corner'].map((head) => (
-              <th key={head} className="px-1.5 py-1 font-semibold whitespace-nowrap">
-                {head}
-              </th>
-            ))}
+            {['Layer', 'It is', 'Reinforcement', 'Hardener', 'Put on by', 'Passes', 'Color', 'Begins', 'Closes with', '+ flange', '+ corner'].map(
+              (head) => (
+                <th key={head} className="px-1.5 py-1 font-semibold whitespace-nowrap">
+                  {head}
+                </th>
+              ),
+            )}
           </tr>
         </thead>
         <tbody>
@@ -53,6 +58,8 @@ export function LayerDetails({ plan, library, onEdit }: LayerDetailsProps) {
                 layer={layer}
                 first={i === 0}
                 fabrics={fabrics}
+                hardeners={hardeners}
+                usual={hardenerOf({ ...layer, hardenerId: undefined }, cardOf(library, layer.cardId), plan, library).name}
                 onChange={(part) => {
                   onEdit(changeLayer(plan, layer.id, part));
                 }}
@@ -68,10 +75,13 @@ interface DetailRowProps {
   readonly layer: PlanLayer;
   readonly first: boolean;
   readonly fabrics: readonly MaterialCard[];
+  readonly hardeners: readonly MaterialCard[];
+  /** What goes in where none is named */
+  readonly usual: string;
   readonly onChange: (part: Partial<PlanLayer>) => void;
 }
 
-function DetailRow({ layer, first, fabrics, onChange }: DetailRowProps) {
+function DetailRow({ layer, first, fabrics, hardeners, usual: usualHardener, onChange }: DetailRowProps) {
   const { name, application } = layer;
   const setApplication = (next: NonNullable<PlanLayer['application']>): void => {
     onChange({ application: next });
@@ -116,6 +126,18 @@ function DetailRow({ layer, first, fabrics, onChange }: DetailRowProps) {
             }}
           />
         )}
+      </td>
+      <td className="px-1.5 py-1">
+        <ChoiceCell
+          label={`Hardener of ${name}`}
+          showLabel={false}
+          width="w-36"
+          value={layer.hardenerId ?? ''}
+          options={[['', usualHardener] as const, ...hardeners.map((card) => [card.id, card.name] as const)]}
+          onChange={(id) => {
+            onChange({ hardenerId: id === '' ? undefined : id });
+          }}
+        />
       </td>
       <td className="px-1.5 py-1">
         <ChoiceCell

@@ -1,5 +1,5 @@
 import { words } from '@pentimento/core/units';
-import { worstObjection, type Objection, type PlanDocument } from '@pentimento/core/plan';
+import { worstObjection, type Objection } from '@pentimento/core/plan';
 import { releaseSchedule } from '@pentimento/core/release';
 import { momentText } from '@pentimento/core/shop-time';
 import { planCautions } from '@pentimento/core/traveler';
@@ -89,7 +89,7 @@ export function TravelerStage({ build, plan, library, simulation, all, unsaved }
           </div>
         </Part>
         <Part title="In short">
-          <ShortList plan={plan} />
+          <ShortList plan={plan} library={library} />
         </Part>
         <Part title="Cautions on the sheet">
           <ul className="border-warning border-l-4 pl-3 text-sm">
@@ -106,7 +106,7 @@ export function TravelerStage({ build, plan, library, simulation, all, unsaved }
         <ObjectionList
           objections={all.map((one) => ({ ...one, title: words`${STAGE_NAMES[one.stage]}: ${one.title}` }))}
           name="Objections, all stages"
-          empty="Nothing objects."
+          empty={limits > 0 ? 'No rule objects; limits that are not kept stand under Sequence.' : 'Nothing objects.'}
         />
       </aside>
     </div>
@@ -114,7 +114,7 @@ export function TravelerStage({ build, plan, library, simulation, all, unsaved }
 }
 
 /** What happens when, line by line. */
-function ShortList({ plan }: { plan: PlanDocument }) {
+function ShortList({ plan, library }: Pick<StageProps, 'plan' | 'library'>) {
   return (
     <ol className="text-sm" aria-label="Sessions">
       {plan.release && (
@@ -122,7 +122,7 @@ function ShortList({ plan }: { plan: PlanDocument }) {
           <span className="w-5" />
           <span className="num w-36">{momentText(plan.startDate, plan.release.startMin)}</span>
           <span className="font-semibold">Release</span>
-          <span className="muted">gate {momentText(plan.startDate, releaseSchedule(plan, plan.release).gateMin)}</span>
+          <span className="muted">gate {momentText(plan.startDate, releaseSchedule(plan, plan.release, library).gateMin)}</span>
         </li>
       )}
       {plan.sessions.map((session, i) => (

@@ -106,7 +106,7 @@ export function GrowthChart(props: GrowthChartProps) {
           </svg>
         </div>
       </div>
-      <ReleaseLane plan={plan} clock={clock} left={LEFT} />
+      <ReleaseLane plan={plan} library={cards} clock={clock} left={LEFT} />
       <WindowLanes plan={plan} windows={picture.windows} lastTrim={picture.trim} clock={clock} left={LEFT} />
     </div>
   );

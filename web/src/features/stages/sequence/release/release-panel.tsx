@@ -1,5 +1,5 @@
 import type { SectionDistortion } from '@pentimento/core/distortion';
-import { DEFAULT_SHAPE, mostOf, rangeOf, shapeFields, type PlanDocument, type PlanShape } from '@pentimento/core/plan';
+import { DEFAULT_SHAPE, judgedPanelMm, mostOf, rangeOf, shapeFields, type PlanDocument, type PlanShape } from '@pentimento/core/plan';
 import { Plus, Trash2 } from 'lucide-react';
 import { useState } from 'react';
 import type { Card } from '../../../../api/api';
@@ -28,17 +28,20 @@ interface ReleasePanelProps {
   readonly plan: PlanDocument;
   readonly cards: readonly Card[];
   readonly distortion: SectionDistortion | null;
+  /** Quantiles of the bow over a meter in the spread [m]; null: not run for this plan yet */
+  readonly band: readonly number[] | null;
   readonly readOnly: boolean;
   readonly onEdit: (plan: PlanDocument) => void;
 }
 
 /** What the mold does when it is let go: bow, corners, print-through. */
-export function ReleasePanel({ plan, cards, distortion, readOnly, onEdit }: ReleasePanelProps) {
+export function ReleasePanel({ plan, cards, distortion, band, readOnly, onEdit }: ReleasePanelProps) {
   const [measuring, setMeasuring] = useState(false);
   const shape = plan.shape ?? DEFAULT_SHAPE;
   if (!distortion) return <p className="muted px-3 py-3">Nothing has gelled yet: lay something first.</p>;
   const carrier = cards.find(({ id }) => id === distortion.carrierCardId);
-  const exaggeration = exaggerationFor(distortion, shape.panelMm / 1000);
+  const panelM = judgedPanelMm(plan) / 1000;
+  const exaggeration = exaggerationFor(distortion, panelM);
   const calibrated = distortion.warpFactor !== null;
   return (
     <div className="grid gap-6 px-3 py-2 xl:grid-cols-[27rem_minmax(0,1fr)]">
@@ -51,13 +54,13 @@ export function ReleasePanel({ plan, cards, distortion, readOnly, onEdit }: Rele
               : `calibrated by a measured warp (${carrier?.name ?? 'card'}, × ${distortion.warpFactor.toFixed(2)})`}
           </strong>
         </p>
-        <SectionDrawing distortion={distortion} panelM={shape.panelMm / 1000} exaggeration={exaggeration} />
+        <SectionDrawing distortion={distortion} panelM={panelM} exaggeration={exaggeration} />
         <figcaption className="muted text-xs">
           Dashed as intended, line as released, {exaggeration === 1 ? 'not exaggerated' : `${String(exaggeration)} times exaggerated`}. Back side up.
         </figcaption>
       </figure>
       <div className="text-sm">
-        <Outcome distortion={distortion} calibrated={calibrated} />
+        <Outcome distortion={distortion} band={band} calibrated={calibrated} />
         <p className="muted mt-2 max-w-lg text-xs">
           Held flat while it sets, with a stiffness that grows with cure and softens in heat. Uncalibrated: compare plans with it. Print 1 is a stiff
           0.6 mm gel coat and 1 mm skin under a bulk that shrinks 0.3 %.
@@ -147,7 +150,20 @@ function ShapeFields({ shape, onShape }: { shape: PlanShape; onShape: (shape: Pl
 }
 
 /** Bow, corners and print in figures. */
-function Outcome({ distortion, calibrated }: { distortion: SectionDistortion; calibrated: boolean }) {
+/** From the smallest to the largest of nine in ten; a band across zero goes both ways. */
+function bandText(band: readonly number[], mm: (meters: number) => string): string {
+  const [low, high] = [band[0], band[band.length - 1]];
+  if (low < 0 && high > 0) return `${mm(low)} to the back … ${mm(high)} to the plug`;
+  const [least, most] = [Math.min(Math.abs(low), Math.abs(high)), Math.max(Math.abs(low), Math.abs(high))];
+  return `${mm(least)} to ${mm(most)}`;
+}
+
+interface OutcomeProps extends Pick<ReleasePanelProps, 'band'> {
+  readonly distortion: SectionDistortion;
+  readonly calibrated: boolean;
+}
+
+function Outcome({ distortion, band, calibrated }: OutcomeProps) {
   const units = useUnits();
   // An uncalibrated millimeter has no decimals.
   const mm = (meters: number): string => {
@@ -160,6 +176,10 @@ function Outcome({ distortion, calibrated }: { distortion: SectionDistortion; ca
       <dt>Bow over {units.system === 'metric' ? '1 m' : '39.4 in'}</dt>
       <dd className="num predicted text-right">
         {mm(distortion.bowPerMeterM)} · {toward}
+      </dd>
+      <dt className="muted pl-4">in nine of ten runs of the spread</dt>
+      <dd className="num muted text-right" data-testid="bow-band">
+        {band ? bandText(band, mm) : 'run the spread: it says how sure this is'}
       </dd>
       <dt>Bow over the panel</dt>
       <dd className="num predicted text-right">{mm(distortion.panelBowM)}</dd>
