@@ -1,1 +1,2 @@
 export type { KineticCard } from './kinetic-card.js';
+export { cureWords } from './cure-words.js';

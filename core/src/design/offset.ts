@@ -18,6 +18,9 @@ export function offsetPlan({ partMm, clearanceMm, sheetMm }: OffsetBuild): Offse
   return { gapMm, sheets, reachedMm, clearanceReachedMm: reachedMm - partMm };
 }
 
+/** So many of the steps come before release; the rest is done under way and in the mold. */
+export const OFFSET_BEFORE = 4;
+
 /** What a mold made over sheet wax asks for, in order. */
 export const OFFSET_STEPS: readonly string[] = [
   'Clean the thing and cover it: it stays whole and is not the mold’s plug.',

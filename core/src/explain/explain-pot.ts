@@ -15,7 +15,7 @@ export function explainPot(
   const { kinetics } = card;
   return {
     title: `${card.name}, a pot left standing`,
-    formula: 'sphere of R = d/2, d = (4 · V/π)^(1/3), V = m/ρ;  ρ · cp · dT/dt = k · ∇²T + q · dα/dt;  loss 8 W/m²K;  pot life: α = αgel',
+    formula: 'sphere of R = d/2, d = (4 · V/π)^(1/3), V = m/ρ;  ρ · cp · dT/dt = k · ∇²T + q · d(cure)/dt;  loss 8 W/m²K;  pot life: until gel',
     inputs: [
       given({ origin: 'plan', symbol: 'm', name: 'In the pot', value: pot.massKg, unit: 'kg', quantity: 'mass' }),
       given({ origin: 'rule', symbol: 'ρ', name: 'Density of the mix', value: rho, unit: 'kg/m³', digits: 0 }),
@@ -33,8 +33,8 @@ export function explainPot(
         ? []
         : [fromCard(card, 't_ind_min', { symbol: 'tind', name: 'Induction at 25 °C', value: kinetics.t_ind_min, unit: 'min', digits: 1 })]),
       fromCard(card, 'H', { symbol: 'H', name: 'Heat of cure', value: kinetics.H / 1000, unit: 'kJ/kg', digits: 0 }),
-      fromCard(card, 'k2', { symbol: 'k2', name: 'Cure rate at 25 °C', value: kinetics.k2.toExponential(2), unit: '1/s' }),
-      fromCard(card, 'a_gel', { symbol: 'αgel', name: 'Degree of cure at gel', value: kinetics.a_gel, unit: '', digits: 3 }),
+      fromCard(card, 'k2', { symbol: 'rate', name: 'Cure rate at 25 °C', value: kinetics.k2.toExponential(2), unit: '1/s' }),
+      fromCard(card, 'a_gel', { symbol: 'gel', name: 'Degree of cure at gel', value: kinetics.a_gel, unit: '', digits: 3 }),
       given({
         origin: 'simulated',
         symbol: 'peak',

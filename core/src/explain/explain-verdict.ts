@@ -95,7 +95,7 @@ function heat(verdict: Verdict, { plan, cards }: VerdictContext, layer: PlanLaye
   ];
   return {
     title: `${verdict.subject}, highest temperature`,
-    formula: 'C · dT/dt = Σ G · (Tn − T) + q · dα/dt;  q = ρ · wr · H;  without loss: ΔT = wr · H / cp;  margin = limit − peak',
+    formula: 'C · dT/dt = Σ G · (Tn − T) + q · d(cure)/dt;  q = ρ · wr · H;  without loss: ΔT = wr · H / cp;  margin = limit − peak',
     inputs: layer ? [...heatInputs(layer, cards), ...inputs] : inputs,
     result: given({ origin: 'simulated', symbol: 'peak', name: 'Predicted', value: verdict.value, unit: '°C', ...C }),
     remark: 'Simulated through the whole stack. Near the critical thickness 5 % more heat is 9 K: read it as a band.',
@@ -127,7 +127,7 @@ function heatInputs(layer: PlanLayer, cards: CardLibrary): ExplainedInput[] {
     given({ origin: 'rule', symbol: 'cp', name: 'Specific heat of the layer', value: mixed.cp / 1000, unit: 'kJ/kgK', digits: 2 }),
     given({ origin: 'rule', symbol: 'q', name: 'Heat in the layer', value: (mixed.rho * mixed.reactiveW * H) / 1e6, unit: 'MJ/m³', digits: 0 }),
     given({ origin: 'rule', symbol: 'ΔT', name: 'Rise if none got out', value: (mixed.reactiveW * H) / mixed.cp, unit: 'K', ...K }),
-    fromCard(card, 'k2', { symbol: 'k2', name: 'Cure rate at 25 °C', value: card.kinetics.k2.toExponential(2), unit: '1/s' }),
+    fromCard(card, 'k2', { symbol: 'rate', name: 'Cure rate at 25 °C', value: card.kinetics.k2.toExponential(2), unit: '1/s' }),
     fromCard(card, 'E2', { symbol: 'E', name: 'Activation energy', value: card.kinetics.E2 / 1000, unit: 'kJ/mol', digits: 1 }),
   ];
 }
@@ -136,7 +136,7 @@ function cure(verdict: Verdict, { cards, plan }: VerdictContext, layer: PlanLaye
   const card = layer ? cardOf(cards, layer.cardId) : null;
   return {
     title: `${verdict.subject}, cure at demolding`,
-    formula: 'dα/dt = (k1 · e1 + k2 · e2 · α^m) · (αmax − α)^n;  margin = α − limit',
+    formula: 'd(cure)/dt = (start · e1 + rate · e2 · cure^m) · (most − cure)^n;  margin = cure − limit',
     inputs: card
       ? [
           fromCard(card, 'demoldCure', { symbol: 'limit', name: 'Wanted before demolding', value: verdict.limit, unit: '', digits: 2 }),
@@ -145,8 +145,8 @@ function cure(verdict: Verdict, { cards, plan }: VerdictContext, layer: PlanLaye
           given({ origin: 'plan', symbol: 't', name: 'Demolding after the start of day 1', value: plan.demoldMin / 60, unit: 'h', digits: 1 }),
         ]
       : [],
-    result: given({ origin: 'simulated', symbol: 'α', name: 'Lowest degree of cure in the layer', value: verdict.value, unit: '', digits: 3 }),
-    remark: 'In a cool shop cure stops short of full: αmax follows from the glass transition. Warmth brings the rest.',
+    result: given({ origin: 'simulated', symbol: 'cure', name: 'Lowest degree of cure in the layer', value: verdict.value, unit: '', digits: 3 }),
+    remark: 'In a cool shop cure stops short of full: the most it can reach follows from the glass transition. Warmth brings the rest.',
     reference: 'dibenedetto-1987',
   };
 }
@@ -154,8 +154,8 @@ function cure(verdict: Verdict, { cards, plan }: VerdictContext, layer: PlanLaye
 function rateInputs(card: ResinCard): ExplainedInput[] {
   const { kinetics } = card;
   return [
-    fromCard(card, 'k1', { symbol: 'k1', name: 'k1 at 25 °C', value: kinetics.k1.toExponential(2), unit: '1/s' }),
-    fromCard(card, 'k2', { symbol: 'k2', name: 'k2 at 25 °C', value: kinetics.k2.toExponential(2), unit: '1/s' }),
+    fromCard(card, 'k1', { symbol: 'start', name: 'Rate at the start, at 25 °C', value: kinetics.k1.toExponential(2), unit: '1/s' }),
+    fromCard(card, 'k2', { symbol: 'rate', name: 'Rate as cure feeds itself, at 25 °C', value: kinetics.k2.toExponential(2), unit: '1/s' }),
     fromCard(card, 'm', { symbol: 'm', name: 'Order m', value: kinetics.m, unit: '' }),
     fromCard(card, 'n', { symbol: 'n', name: 'Order n', value: kinetics.n, unit: '' }),
   ];
@@ -166,15 +166,15 @@ function glass(verdict: Verdict, { cards }: VerdictContext, layer: PlanLayer | u
   const below = verdict.kind === 'demold-tg' ? COOL_BELOW_TG_K : POST_CURE_BELOW_TG_K;
   return {
     title: `${verdict.subject}, against its glass transition`,
-    formula: 'Tg = Tg0 + (Tg1 − Tg0) · λ · α / (1 − (1 − λ) · α);  limit = Tg − below;  margin = limit − T',
+    formula: 'Tg = Tg0 + (Tg1 − Tg0) · shape · cure / (1 − (1 − shape) · cure);  limit = Tg − below;  margin = limit − T',
     inputs: card
       ? [
           fromCard(card, 'Tg0', { symbol: 'Tg0', name: 'Tg uncured', value: card.kinetics.Tg0, unit: '°C', ...C }),
           fromCard(card, 'Tg1', { symbol: 'Tg1', name: 'Tg fully cured', value: card.kinetics.Tg1, unit: '°C', ...C }),
-          fromCard(card, 'lam', { symbol: 'λ', name: 'Shape of Tg over cure', value: card.kinetics.lam, unit: '', digits: 2 }),
+          fromCard(card, 'lam', { symbol: 'shape', name: 'Shape of Tg over cure', value: card.kinetics.lam, unit: '', digits: 2 }),
           given({
             origin: 'simulated',
-            symbol: 'α',
+            symbol: 'cure',
             name: 'Degree of cure of that place',
             value: cureOf(verdict.limit + below, card),
             unit: '',
@@ -215,8 +215,8 @@ function joint(verdict: Verdict, { plan, cards, windows }: VerdictContext): Expl
   return {
     title: `${verdict.subject}, window`,
     formula: overlay
-      ? 'opens when α = αopen (what the sheet’s N minutes at Tref on a film of d reach); closes H hours after laying'
-      : 'opens at gel, α = αopen; closes H hours after laying',
+      ? 'opens at the cure that the sheet’s N minutes at Tref on a film of d reach; closes H hours after laying'
+      : 'opens at gel and past the exotherm; closes H hours after laying',
     inputs: [
       ...(overlay
         ? [
@@ -227,7 +227,7 @@ function joint(verdict: Verdict, { plan, cards, windows }: VerdictContext): Expl
         : []),
       given({
         origin: 'simulated',
-        symbol: 'αopen',
+        symbol: 'open',
         name: 'Degree of cure that is',
         value: thresholds.opens,
         unit: '',
@@ -248,7 +248,7 @@ function joint(verdict: Verdict, { plan, cards, windows }: VerdictContext): Expl
             }),
           ]
         : []),
-      given({ origin: 'simulated', symbol: 'α', name: 'Degree of cure at the planned start', value: zone.cureAtStart, unit: '', digits: 3 }),
+      given({ origin: 'simulated', symbol: 'cure', name: 'Degree of cure at the planned start', value: zone.cureAtStart, unit: '', digits: 3 }),
       given({ origin: 'simulated', symbol: 'T', name: 'Temperature at the joint then', value: window.tempAtStartC, unit: '°C', ...C }),
     ],
     result: given({ origin: 'simulated', symbol: 'margin', name: 'Inside by', value: verdict.margin, unit: 'h', digits: 1 }),

@@ -1,5 +1,7 @@
 import { DomainError } from '../errors/domain-error.js';
 import { requireInRange } from '../errors/require.js';
+import { DEFAULT_INTAKE } from '../plan/parts/plug-intake.js';
+import type { PlanDocument } from '../plan/plan-document.js';
 import { wantedFinishes, type WantedFinish } from '../plan/parts/wanted-finish.js';
 
 /** One rung: a grit or a compound, with its minutes by hand with block (compounds by machine). */
@@ -79,4 +81,14 @@ export function finishPlan(fromGrit: number, wanted: WantedFinish, areaM2: numbe
   }
   const all = [...rungs, ...compounds];
   return { rungs: all, minutes: all.reduce((sum, rung) => sum + rung.minutesPerM2, 0) * areaM2 * shapeFactor };
+}
+
+/** Grit at which the texture of sheet wax is begun in the mold. */
+const WAX_TEXTURE_GRIT = 600;
+
+/** The ladder in the mold where it was made over sheet wax, which gives no gloss; null: the plug's finish is the mold's. */
+export function finishInMold(plan: PlanDocument): FinishPlan | null {
+  if (!plan.design?.offset) return null;
+  const { finish, shapeFactor, shopFactor } = plan.intake ?? DEFAULT_INTAKE;
+  return WAX_TEXTURE_GRIT < wantedFinishes[finish].grit ? finishPlan(WAX_TEXTURE_GRIT, finish, plan.areaM2, shapeFactor * shopFactor) : null;
 }

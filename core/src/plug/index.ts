@@ -1,4 +1,4 @@
 export { weakestHeat } from './compatibility.js';
-export { finishPlan } from './finish-ladder.js';
+export { finishInMold, finishPlan } from './finish-ladder.js';
 export { weakestUnderStack, withDesign, withRelease, withSurfaces } from './plan-compatibility.js';
 export { readinessChecks, readyAtMin } from './readiness.js';

@@ -1,5 +1,6 @@
 import { amount, words, type Words } from '../units/amounts.js';
 import { directMoldSteps } from '../design/direct-mold.js';
+import { OFFSET_BEFORE, OFFSET_STEPS } from '../design/offset.js';
 import { demoldGrade } from '../design/demold.js';
 import type { CardLibrary } from '../plan/card-library.js';
 import type { PlanDocument } from '../plan/plan-document.js';
@@ -33,6 +34,12 @@ export function readinessChecks(plan: PlanDocument, cards: CardLibrary): Readine
   const surfaces = plan.plug.surfaces ?? [];
   const list: ReadinessCheck[] = [];
   if (plan.design?.direct) list.push(...directMoldSteps.map(({ id, what, why }) => check(id, what, why)));
+  if (plan.design?.offset)
+    list.push(
+      ...OFFSET_STEPS.slice(0, OFFSET_BEFORE).map((what, i) =>
+        check(`offset-${String(i)}`, what, 'Every joint and texture of the wax shows in the mold.'),
+      ),
+    );
   if (intake.back === 'open') list.push(check('back', 'Close the back', 'Resin that runs behind locks the part.'));
   if (intake.back === 'ribbed') list.push(check('back', 'Block the plug up between its ribs', 'It must not give under the roller.'));
   if (intake.holes > 0) list.push(check('holes', `Close ${String(intake.holes)} holes and gaps, waxed flush`, 'Resin through a hole makes a rivet.'));

@@ -60,6 +60,9 @@ export function infusionOutcome(layer: PlanLayer, infusion: InfusionPlan, cards:
   return { layer, fillS, gelS, permeabilityM2, viscosityPaS, assumed };
 }
 
+/** Permeability is known to about this factor, either way (assumed). */
+export const FILL_BAND = 2;
+
 /** Share of the gel time that a fill may take. */
 const FILL_SHARE = 0.7;
 const say = (parts: Omit<Objection, 'stage'>): Objection => ({ stage: 'stack', ...parts });

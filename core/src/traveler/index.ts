@@ -1,3 +1,3 @@
-export { layerCautions, planCautions } from './cautions.js';
+export { layerCautions, planCautions, stepCaution } from './cautions.js';
 export { growthSvg } from './growth-svg.js';
 export { makeTraveler, type Traveler } from './traveler.js';

@@ -1,8 +1,9 @@
 import { createHash } from 'node:crypto';
 import { evaluatePlan } from '../judging/evaluate-plan.js';
+import type { PlanDocument } from '../plan/plan-document.js';
 import { cardLibrary } from '../plan/built-in-library.js';
 import { planFromTemplate } from '../plan/stack-templates.js';
-import { layerCautions, planCautions } from './cautions.js';
+import { lateSteps, layerCautions, planCautions, stepCaution } from './cautions.js';
 import { byLevel } from '../units/levels.js';
 import { kitSheet } from '../kit/kit-sheet.js';
 import { takeOff } from '../kit/take-off.js';
@@ -102,20 +103,42 @@ test('a sheet without a release has no timers and no gate', () => {
 test('cautions by resin and way of working, each once, the hot pot last', () => {
   const [gel] = staged.sessions[0].layers;
   const starts = (layer: typeof gel): string[] => layerCautions(layer, cards).map((words) => words.split(':')[0]);
-  expect(starts(gel)).toEqual(['Peroxide', 'Styrene']);
+  expect(starts(gel)).toEqual(['Peroxide', 'Styrene', 'Polyester on the skin']);
   expect(starts({ ...gel, cardId: 'epoxy_slow', catalystPct: null })).toEqual(['Epoxy amine']);
   expect(starts({ ...gel, cardId: 'pu_fast', catalystPct: null })).toEqual(['Isocyanate']);
-  expect(starts({ ...gel, start: 'tack', application: { method: 'brush', passes: 1, color: '' } })).toEqual(['Peroxide', 'Styrene']);
+  expect(starts({ ...gel, start: 'tack', application: { method: 'brush', passes: 1, color: '' } })).toEqual([
+    'Peroxide',
+    'Styrene',
+    'Polyester on the skin',
+  ]);
   expect(starts({ ...gel, start: 'abraded', application: { method: 'high-pressure gun', passes: 1, color: '' } })).toEqual([
     'Peroxide',
     'Styrene',
+    'Polyester on the skin',
     'Sanding dust of glass and resin',
     'Spray',
   ]);
-  expect(starts({ ...gel, application: { method: 'roller', passes: 1, color: '' } })).toEqual(['Peroxide', 'Styrene']);
+  expect(starts({ ...gel, application: { method: 'roller', passes: 1, color: '' } })).toEqual(['Peroxide', 'Styrene', 'Polyester on the skin']);
   const all = planCautions(staged, cards);
   expect(new Set(all).size).toBe(all.length);
-  expect(all.at(-1)).toMatch(/^A hot pot/);
+  expect(all.at(-1)).toMatch(/^Lifting/);
+});
+
+test('cautions of the steps after laying stand where the plan has such a step', () => {
+  const said = (plan: PlanDocument): string[] => lateSteps.filter((step) => stepCaution(step, plan, cards) !== null);
+  const always = ['trim', 'grind', 'heat gun', 'demold', 'lift'];
+  expect(said(staged)).toEqual(always);
+  const design = {
+    ...DEFAULT_DESIGN,
+    flange: { ...DEFAULT_DESIGN.flange, kind: 'bolted' as const },
+    backing: { ...DEFAULT_DESIGN.backing, kind: 'steel' as const },
+  };
+  expect(said({ ...staged, design })).toEqual(['trim', 'grind', 'drill', 'weld', 'heat gun', 'demold', 'lift']);
+  const postCure = { startMin: 6000, rampKPerH: 10, holdC: 45, holdMin: 600 };
+  expect(said({ ...staged, postCure })).toEqual(['trim', 'grind', 'oven', 'heat gun', 'demold', 'lift']);
+  expect(stepCaution('lift', { ...staged, areaM2: 0.5 }, cards)).not.toMatch(/kg/);
+  expect(stepCaution('lift', { ...staged, areaM2: 5 }, cards)).toMatch(/about \d+ kg/);
+  expect(planCautions({ ...staged, sessions: [] }, cards)).toHaveLength(1);
 });
 
 test('gel of each layer is told from its own laying; what has not gelled is left out', () => {

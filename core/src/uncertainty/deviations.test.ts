@@ -150,6 +150,7 @@ describe('summary, by hand', () => {
     deviations: [a, b],
     verdicts: margin === null ? [] : [{ id: 'v', value: 10 + margin, margin, kept: margin >= 0 }],
     traces: Float32Array.from([20 + index, 30 + index]),
+    bowPerMeterM: index % 2 === 0 ? index / 1000 : null,
   });
   // margin = 2·a − b exactly, over a balanced design
   const runs = [at(0, 1, 1, 1), at(1, 1, -1, 3), at(2, -1, 1, -3), at(3, -1, -1, -1)];

@@ -1,6 +1,7 @@
 import type { VerdictLevel } from '@pentimento/core/judging';
+import { finishInMold } from '@pentimento/core/plug';
 import { momentText } from '@pentimento/core/shop-time';
-import { growthSvg, planCautions, type Traveler } from '@pentimento/core/traveler';
+import { growthSvg, planCautions, stepCaution, type Traveler } from '@pentimento/core/traveler';
 import { displayText } from '@pentimento/core/units';
 import type { Content, TDocumentDefinitions } from 'pdfmake/interfaces.js';
 import { kitPart } from './kit-part.js';
@@ -29,6 +30,15 @@ export interface TravelerHead {
   readonly url: string;
   /** The address as a picture (data URL of a PNG) */
   readonly qr: string;
+}
+
+/** Cautions at demolding, and what the mold still wants when it is off. */
+function demoldNotes(plan: Traveler['plan'], { cards }: Reader): string[] {
+  const finish = finishInMold(plan);
+  const wax = finish
+    ? [`In the mold: sheet wax gives no gloss. ${finish.rungs.map(({ name }) => name).join(', ')}: about ${(finish.minutes / 60).toFixed(0)} h.`]
+    : [];
+  return [...(['demold', 'lift', 'trim', 'grind'] as const).flatMap((step) => stepCaution(step, plan, cards) ?? []), ...wax];
 }
 
 /** A build's sheet for the wall. */
@@ -87,6 +97,7 @@ export function travelerDocument(traveler: Traveler, head: TravelerHead, reader:
       {
         text: `${momentText(plan.startDate, plan.demoldMin)}. Cool, evenly all round: wedges, air, water for soluble film. No lever at one side. Number and hand on the mold before it leaves the plug.`,
       },
+      ...demoldNotes(plan, reader).map((text) => small(text)),
       { columns: ['Let go: 1 2 3 4 5', 'Zones that fought ____________________', 'Name ____________'], style: 'signs' },
     ],
   };

@@ -1,5 +1,5 @@
 import type { PlugChoice } from '@pentimento/core/materials';
-import { earliestDemoldMin, climateFields, planFields, plugFields, rangeOf, type PlanDocument } from '@pentimento/core/plan';
+import { earliestDemoldMin, climateFields, planFields, plugFields, rangeOf, type CardLibrary, type PlanDocument } from '@pentimento/core/plan';
 import { clockText } from '@pentimento/core/shop-time';
 import { memo } from 'react';
 import { cells } from '../../../shared/cells';
@@ -9,11 +9,13 @@ import { PostCure } from './post-cure';
 /** Plug and shop of a plan: what the stack lies on and what air it stands in. */
 export const Conditions = memo(function Conditions({
   plan,
+  library,
   plugChoices,
   readOnly,
   onEdit,
 }: {
   plan: PlanDocument;
+  library: CardLibrary;
   plugChoices: readonly PlugChoice[];
   readOnly: boolean;
   onEdit: (plan: PlanDocument) => void;
@@ -61,7 +63,7 @@ export const Conditions = memo(function Conditions({
           onEdit({ ...plan, demoldMin: Math.round(hours * 60) });
         }}
       />
-      <PostCure plan={plan} onEdit={onEdit} />
+      <PostCure plan={plan} library={library} onEdit={onEdit} />
     </fieldset>
   );
 });

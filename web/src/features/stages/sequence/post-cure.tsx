@@ -1,4 +1,5 @@
-import { DEFAULT_SHAPE, postCureFields, rangeOf, withPostCure, type PlanDocument, type PlanPostCure } from '@pentimento/core/plan';
+import { DEFAULT_SHAPE, postCureFields, rangeOf, withPostCure, type CardLibrary, type PlanDocument, type PlanPostCure } from '@pentimento/core/plan';
+import { stepCaution } from '@pentimento/core/traveler';
 import { clockText } from '@pentimento/core/shop-time';
 import { cells } from '../../../shared/cells';
 import { NumberCell } from '../../../shared/number-cell';
@@ -11,7 +12,13 @@ function usualPostCure(plan: PlanDocument): PlanPostCure {
 }
 
 /** Warm cure on the plug after the last session, and what of the mold's shape slows the cure. */
-export function PostCure({ plan, onEdit }: { plan: PlanDocument; onEdit: (plan: PlanDocument) => void }) {
+interface PostCureProps {
+  readonly plan: PlanDocument;
+  readonly library: CardLibrary;
+  readonly onEdit: (plan: PlanDocument) => void;
+}
+
+export function PostCure({ plan, library, onEdit }: PostCureProps) {
   const { postCure } = plan;
   const change = (next: PlanPostCure): void => {
     onEdit(withPostCure(plan, next));
@@ -59,6 +66,7 @@ export function PostCure({ plan, onEdit }: { plan: PlanDocument; onEdit: (plan: 
           {cell('rampKPerH', { width: 'w-12' })}
           {cell('holdC', { width: 'w-12' })}
           {cell('holdMin', { width: 'w-12' })}
+          <p className="border-warning max-w-64 border-l-4 pl-2 text-xs leading-snug">{stepCaution('oven', plan, library)}</p>
         </>
       )}
     </>

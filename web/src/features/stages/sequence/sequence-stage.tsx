@@ -71,7 +71,7 @@ export function SequenceStage({ build, cards, library, plan: present, readOnly, 
             )}
           </div>
           <section aria-label="Plug and shop" className="hairline border-t px-4 py-2">
-            <Conditions plan={present} plugChoices={plugs} readOnly={readOnly} onEdit={edit} />
+            <Conditions plan={present} library={library} plugChoices={plugs} readOnly={readOnly} onEdit={edit} />
           </section>
           <Behind
             tab={tab}

@@ -55,7 +55,7 @@ test('value, limit, margin, moment, place and remedy of what is wrong; a press j
   for (const text of ['stop', '−15 K', '110 °C', 'at most 95 °C', 'day 2 09:00', '4.0 mm up', 'Split the session.'])
     expect(row).toHaveTextContent(text);
   expect(screen.getByRole('button', { name: /^(?!How).*Skin onto Gel coat/ })).toHaveTextContent('−8.0 h');
-  expect(screen.getByRole('list', { name: 'Limits kept' })).toHaveTextContent('0.81 · at least 0.75');
+  expect(screen.getByRole('list', { name: 'Limits kept' })).toHaveTextContent('0.81, hard, not heat-proof yet · at least 0.75');
   await userEvent.click(row);
   expect(jump).toHaveBeenCalledWith(33 * 3600);
 });

@@ -1,3 +1,4 @@
+import { cureWords } from '@pentimento/core/cure';
 import type { Verdict } from '@pentimento/core/judging';
 import { clockText } from '@pentimento/core/shop-time';
 import type { Units } from '../../../shared/use-units';
@@ -36,7 +37,7 @@ export function verdictAmount(units: Units, { quantity }: Verdict, value: number
     case 'temperature':
       return units.text('temperature', value);
     case 'cure':
-      return value.toFixed(2);
+      return `${value.toFixed(2)}, ${cureWords(value)}`;
     case 'clock':
       return clockText(value * 3600);
     case 'percent':
@@ -49,18 +50,18 @@ export function verdictAmount(units: Units, { quantity }: Verdict, value: number
 /** A verdict's margin with sign and unit. */
 export function marginText(units: Units, verdict: Verdict): string {
   const { quantity, margin } = verdict;
-  const sign = margin < 0 ? '−' : '+';
   const size = Math.abs(margin);
+  const signed = (text: string): string => (/^[0.,]+(?!\d)/.test(text) ? 'just' : `${margin < 0 ? '−' : '+'}${text}`);
   switch (quantity) {
     case 'temperature':
-      return `${sign}${units.text('temperatureDifference', size)}`;
+      return signed(units.text('temperatureDifference', size));
     case 'cure':
-      return `${sign}${size.toFixed(2)}`;
+      return signed(size.toFixed(2));
     case 'clock':
-      return size > 90 ? 'never' : `${sign}${size.toFixed(1)} h`;
+      return size > 90 ? 'never' : signed(`${size.toFixed(1)} h`);
     case 'percent':
-      return `${sign}${size.toFixed(1)} %`;
+      return signed(`${size.toFixed(1)} %`);
     case 'ramp':
-      return `${sign}${units.show('temperatureDifference', size).toFixed(0)} ${units.unit('temperatureDifference')}/h`;
+      return signed(`${units.show('temperatureDifference', size).toFixed(0)} ${units.unit('temperatureDifference')}/h`);
   }
 }

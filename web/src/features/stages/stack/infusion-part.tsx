@@ -1,6 +1,6 @@
 import { cardFlag } from '@pentimento/core/materials';
 import { DEFAULT_INFUSION, infusionFields, MOST_DROP_MBAR, type CardLibrary, type InfusionPlan, type PlanDocument } from '@pentimento/core/plan';
-import { infusedLayers, infusionOutcome } from '@pentimento/core/stack';
+import { FILL_BAND, infusedLayers, infusionOutcome } from '@pentimento/core/stack';
 import { cells } from '../../../shared/cells';
 import { FlagCell, Part } from '../../../shared/fields';
 
@@ -51,10 +51,12 @@ export function InfusionPart({ plan, library, gelS, onEdit }: InfusionPartProps)
             <li key={layer.id} className="num">
               {layer.name}: fills in{' '}
               <span className="predicted font-semibold" data-testid="fill-time">
-                {(fillS / 60).toFixed(1)} min
-              </span>
-              , gels after <span className="predicted">{gels === null ? 'a time not known yet' : `${(gels / 60).toFixed(0)} min`}</span>. t = φ μ L² /
-              (2 K Δp) with φ {(1 - infusion.fiberVolumeShare).toFixed(2)}, μ {viscosityPaS.toFixed(2)} Pa·s, K {permeabilityM2.toExponential(1)} m²
+                {Math.max(1, Math.round(fillS / 60))} min
+              </span>{' '}
+              ({Math.max(1, Math.round(fillS / 60 / FILL_BAND))} to {Math.round((fillS / 60) * FILL_BAND) + 1}: permeability is known to a factor of{' '}
+              {FILL_BAND}) , gels after <span className="predicted">{gels === null ? 'a time not known yet' : `${(gels / 60).toFixed(0)} min`}</span>.
+              t = φ μ L² / (2 K Δp) with φ {(1 - infusion.fiberVolumeShare).toFixed(2)}, μ {viscosityPaS.toFixed(2)} Pa·s, K{' '}
+              {permeabilityM2.toExponential(1)} m²
               {assumed.length > 0 && <span className="muted italic"> (assumed: {assumed.join(', ')})</span>}
             </li>
           );

@@ -1,3 +1,4 @@
+import { cureWords } from '@pentimento/core/cure';
 import { frameAt } from '@pentimento/core/growth';
 import { KELVIN } from '@pentimento/core/units';
 import { line, scaleLinear } from 'd3';
@@ -56,7 +57,9 @@ export function Profile({ picture, heights, timeS, height }: { picture: Picture;
         {points.length > 0 ? (
           <>
             <span className="block">— {units.text('temperature', hottest)} max</span>
-            <span className="block">┄ cure {mean.toFixed(2)}</span>
+            <span className="block">
+              ┄ cure {mean.toFixed(2)}, {cureWords(mean)}
+            </span>
           </>
         ) : (
           <span className="muted">nothing laid yet</span>
