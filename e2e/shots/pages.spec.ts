@@ -12,6 +12,7 @@ test('paper', async ({ page }) => {
   await expect(page.getByText('demo shop')).toBeVisible();
   await shoot(page, 'sign-in');
   await signIn(page);
+  await expect(page.getByRole('listitem').first()).toBeVisible();
   await expect(page.getByText('judging …')).toHaveCount(0);
   await shoot(page, 'board');
   await openBuild(page, 'Tram seat shell, left half');

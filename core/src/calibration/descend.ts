@@ -1,43 +1,61 @@
-import { levenbergMarquardt } from 'ml-levenberg-marquardt';
 import { solve } from 'ml-matrix';
 import { firstGuesses } from './first-guesses.js';
-import { linearized, misfit, STEP, WIDEST, type FitProblem, type Predict } from './fit-problem.js';
+import { linearized, misfit, WIDEST, type FitProblem, type Predict } from './fit-problem.js';
 
-/** Of the library. */
-const ITERATIONS = 6;
-/** Most downhill steps after it, the longest of one, and the share below which a step ends the search. */
-const POLISH = 25;
+/** Most steps downhill, the longest of one, and the share below which a step ends the search. */
+const STEPS = 40;
 const LONGEST = 0.4;
 const SETTLED = 1e-4;
 
-/** From each start by the library, then downhill only; the best end counts. */
+/** A look along the valley takes so few steps; the best so many places of it are gone down from. */
+const LOOK_STEPS = 6;
+const STARTS = 2;
+
+/**
+ * Downhill from the best places along the valley in which the first number and the others trade places: at each of them the others are
+ * brought to rest first, for how far off a start is says little about where it leads.
+ */
 export function descend(problem: FitProblem, predict: Predict): readonly number[] {
   const { observations } = problem;
   const misfitAt = (theta: readonly number[]): number => misfit(observations, predict(theta));
-  const ends = firstGuesses(problem, predict).map((start) => polished(problem, predict, improved(problem, predict, start)));
+  const others = problem.keys.map((_key, i) => i).slice(problem.keys.length > 1 ? 1 : 0);
+  const along = firstGuesses(problem, predict).map((start) => downhill(problem, predict, start, { free: others, steps: LOOK_STEPS }));
+  const starts = along.sort((one, other) => misfitAt(one) - misfitAt(other)).slice(0, STARTS);
+  const every = problem.keys.map((_key, i) => i);
+  const ends = starts.map((start) => downhill(problem, predict, start, { free: every, steps: STEPS }));
   return ends.reduce((best, one) => (misfitAt(one) < misfitAt(best) ? one : best));
 }
 
+/** Which numbers may move, and for how long. */
+interface Walk {
+  readonly free: readonly number[];
+  readonly steps: number;
+}
+
 /**
- * The library also takes steps uphill and can stray from a narrow valley. From its answer, damped Gauss–Newton steps that are
- * taken only when they lower the misfit, until none does.
+ * Damped Gauss–Newton steps that are taken only when they lower the misfit, until none does: an optimizer that also goes uphill
+ * strays from the narrow valley along which induction and rate trade places.
+ * @see docs/references.md#levenberg-marquardt
  */
-function polished(problem: FitProblem, predict: Predict, start: readonly number[]): readonly number[] {
-  const { observations, keys } = problem;
+function downhill(problem: FitProblem, predict: Predict, start: readonly number[], { free, steps }: Walk): readonly number[] {
+  const { observations } = problem;
   const misfitAt = (theta: readonly number[]): number => misfit(observations, predict(theta));
   let theta = start;
   let damping = 1e-3;
-  for (let i = 0; i < POLISH; i++) {
-    const { residuals, jacobian } = linearized(problem, predict, theta);
+  for (let i = 0; i < steps; i++) {
+    const { residuals, jacobian } = linearized(problem, predict, theta, free);
     const normal = jacobian.transpose().mmul(jacobian);
     const slope = jacobian.transpose().mmul(residuals);
     const before = misfitAt(theta);
     let better: readonly number[] | null = null;
     for (; damping < 1e6; damping *= 10) {
       const damped = normal.clone();
-      for (let k = 0; k < keys.length; k++) damped.set(k, k, normal.get(k, k) * (1 + damping) + 1e-9);
+      for (let k = 0; k < free.length; k++) damped.set(k, k, normal.get(k, k) * (1 + damping) + 1e-9);
       const step = solve(damped, slope);
-      const trial = theta.map((t, k) => Math.min(WIDEST, Math.max(-WIDEST, t + Math.max(-LONGEST, Math.min(LONGEST, step.get(k, 0))))));
+      const trial = [...theta];
+      free.forEach((at, k) => {
+        trial[at] = Math.min(WIDEST, Math.max(-WIDEST, theta[at] + Math.max(-LONGEST, Math.min(LONGEST, step.get(k, 0)))));
+      });
       if (misfitAt(trial) < before) {
         better = trial;
         break;
@@ -49,24 +67,4 @@ function polished(problem: FitProblem, predict: Predict, start: readonly number[
     if (misfitAt(theta) > before * (1 - SETTLED)) break;
   }
   return theta;
-}
-
-/** The fitting library's answer from a start, if it is better. */
-function improved({ keys, observations }: FitProblem, predict: Predict, start: readonly number[]): readonly number[] {
-  const { parameterValues } = levenbergMarquardt(
-    { x: observations.map((_o, i) => i), y: observations.map(({ value }) => value) },
-    (theta) => (i) => predict(theta)[i],
-    {
-      initialValues: [...start],
-      weights: observations.map(({ sigma }) => sigma),
-      minValues: keys.map(() => -WIDEST),
-      maxValues: keys.map(() => WIDEST),
-      gradientDifference: STEP,
-      centralDifference: true,
-      maxIterations: ITERATIONS,
-      damping: 0.1,
-      errorTolerance: 1e-8,
-    },
-  );
-  return misfit(observations, predict(parameterValues)) < misfit(observations, predict(start)) ? parameterValues : start;
 }

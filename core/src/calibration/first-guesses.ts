@@ -1,5 +1,5 @@
 import type { FitKey } from './fit-parameters.js';
-import { misfit, WIDEST, type FitProblem, type Predict } from './fit-problem.js';
+import { WIDEST, type FitProblem, type Predict } from './fit-problem.js';
 import type { Observation } from './observations.js';
 
 interface PeakSeen {
@@ -24,13 +24,12 @@ function peakOf(observations: readonly Observation[], values: readonly number[])
 /** Assumed start where only a peak was written down; it only places the first guess. */
 const ROOM_C = 22;
 const GUESSES = 5;
-/** Shares of the delay that the first number (induction, or k1) takes up in the starts that are tried, as logarithms. */
-const FIRST_SHARES = [-0.5, -0.25, 0, 0.25, 0.5];
-const STARTS = 2;
+/** Shares of the delay that the first number (induction, or a rate) takes up in the starts that are tried, as logarithms. */
+const FIRST_SHARES = [-0.6, -0.4, -0.2, 0, 0.2, 0.4, 0.6];
 
 /**
  * Where to start from. Time to peak fixes induction and k2 together only, a long narrow valley; so several points along it are
- * made (the first number set, the second moved until the peak comes at the measured time), and the best are descended from.
+ * made: the first number set, the second moved until the peak comes at the measured time.
  */
 export function firstGuesses({ observations, keys }: FitProblem, predict: Predict): (readonly number[])[] {
   const seen = peakOf(
@@ -38,7 +37,7 @@ export function firstGuesses({ observations, keys }: FitProblem, predict: Predic
     observations.map(({ value }) => value),
   );
   const clamp = (value: number): number => Math.min(0.8 * WIDEST, Math.max(-0.8 * WIDEST, value));
-  const slows: Record<FitKey, number> = { t_ind_min: 1, k1: -1, k2: -1, H: 0 };
+  const slows: Record<FitKey, number> = { t_ind_min: 1, k1: -1, k2: -1, rates: -1, H: 0 };
   const model = peakOf(observations, predict(keys.map(() => 0)));
   if (!seen || !model || !(seen.timeS > 0 && model.timeS > 0 && seen.riseK > 0)) return [keys.map(() => 0)];
   const delay = Math.log(seen.timeS / model.timeS);
@@ -53,6 +52,5 @@ export function firstGuesses({ observations, keys }: FitProblem, predict: Predic
     }
     return theta;
   });
-  const at = (theta: readonly number[]): number => misfit(observations, predict(theta));
-  return [keys.map(() => 0), ...starts].sort((one, other) => at(one) - at(other)).slice(0, STARTS);
+  return [keys.map(() => 0), ...starts];
 }

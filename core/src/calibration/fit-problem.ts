@@ -19,7 +19,7 @@ export interface FitProblem {
 /** Predictions of all observations at e^θ times the card's numbers. */
 export type Predict = (theta: readonly number[]) => readonly number[];
 
-/** Predictions at e^θ, remembered: the fitting library asks for the same point once per observation and again for its error. */
+/** Predictions at e^θ, remembered: the same point is asked for its misfit and for its slopes. */
 export function predictor({ card, keys, measured }: FitProblem): { at: Predict; count: () => number } {
   const seen = new Map<string, readonly number[]>();
   let count = 0;
@@ -43,10 +43,18 @@ export function misfit(observations: readonly Observation[], values: readonly nu
   return observations.reduce((sum, { value, sigma }, i) => sum + ((value - values[i]) / sigma) ** 2, 0);
 }
 
-/** Residuals over their standard errors, and their change with each number: rows observations, columns numbers. */
-export function linearized({ keys, observations }: FitProblem, predict: Predict, theta: readonly number[]): { residuals: Matrix; jacobian: Matrix } {
+/**
+ * Residuals over their standard errors, and their change with each number: rows observations, columns numbers.
+ * @param free indices of the numbers asked for, all of them if left out
+ */
+export function linearized(
+  { keys, observations }: FitProblem,
+  predict: Predict,
+  theta: readonly number[],
+  free: readonly number[] = keys.map((_key, k) => k),
+): { residuals: Matrix; jacobian: Matrix } {
   const at = predict(theta);
-  const columns = keys.map((_key, k) => {
+  const columns = free.map((k) => {
     const up = predict(theta.map((t, j) => (j === k ? t + STEP : t)));
     const down = predict(theta.map((t, j) => (j === k ? t - STEP : t)));
     return observations.map(({ sigma }, i) => (up[i] - down[i]) / (2 * STEP * sigma));

@@ -52,6 +52,8 @@ export interface MixRow {
   readonly passes: number;
   readonly leftG: number;
   readonly advice: CatalystAdvice | null;
+  /** One step of the scale, as a share of this pot's resin [%] */
+  readonly weighedPct: number;
   /** No container is small enough to be used in time */
   readonly tooFast: boolean;
 }
@@ -130,6 +132,7 @@ function mixRow({ plan, session, layer, cards, mix, tempC, look }: RowParts): Mi
   const { containerG, pots, potG, pot, fits } = chosen;
   const hardener = hardenerOf(layer, card, plan, cards);
   const dose = doseOf(card, potG, catalystPct, catalystPct === null ? null : hardenerDensity(hardener));
+  const weighedPct = (mix.scaleG / dose.resinG) * 100;
   return {
     session,
     layer,
@@ -146,7 +149,8 @@ function mixRow({ plan, session, layer, cards, mix, tempC, look }: RowParts): Mi
     sprayMin: sprayed ? potG / 1000 / mix.gunKgPerMin : null,
     passes: layer.application?.passes ?? 1,
     leftG: needG * LEFT_IN_POT_SHARE,
-    advice: catalystFor(card, tempC, (mix.scaleG / dose.resinG) * 100),
+    advice: catalystFor(card, tempC, weighedPct),
+    weighedPct,
     tooFast: !fits,
   };
 }

@@ -148,7 +148,9 @@ function PotRow({ row, tempC, measure, readOnly, onCatalyst, onExplain }: PotRow
 function HardenerCell({ row, tempC, readOnly, onCatalyst }: Pick<PotRowProps, 'row' | 'tempC' | 'readOnly' | 'onCatalyst'>) {
   const units = useUnits();
   const { layer, dose, advice } = row;
-  const suggests = advice && layer.catalystPct !== null && Math.abs(advice.pct - layer.catalystPct) > 0.051 ? advice.pct : null;
+  // What the scale cannot tell apart is not suggested.
+  const far = Math.max(0.051, row.weighedPct);
+  const suggests = advice && layer.catalystPct !== null && Math.abs(advice.pct - layer.catalystPct) > far ? advice.pct : null;
   return (
     <td className="num py-1 pr-3">
       {dose.fixed ? (

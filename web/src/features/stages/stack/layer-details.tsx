@@ -111,7 +111,7 @@ function DetailRow({ layer, first, fabrics, hardeners, usual: usualHardener, onC
           <ChoiceCell
             label={`Reinforcement of ${name}`}
             showLabel={false}
-            width="w-36"
+            width="w-32 text-ellipsis"
             value={layer.fabricId ?? ''}
             options={[['', 'not named'] as const, ...fabrics.map((card) => [card.id, card.name] as const)]}
             onChange={(id) => {
@@ -131,7 +131,7 @@ function DetailRow({ layer, first, fabrics, hardeners, usual: usualHardener, onC
         <ChoiceCell
           label={`Hardener of ${name}`}
           showLabel={false}
-          width="w-36"
+          width="w-28 text-ellipsis"
           value={layer.hardenerId ?? ''}
           options={[['', usualHardener] as const, ...hardeners.map((card) => [card.id, card.name] as const)]}
           onChange={(id) => {
@@ -154,8 +154,8 @@ function DetailRow({ layer, first, fabrics, hardeners, usual: usualHardener, onC
       </td>
       <td className="px-1.5 py-1">{layer.wetFilmUm !== null && applied('passes', { label: `Passes of ${name}`, showLabel: false, unit: '' })}</td>
       <td className="px-1.5 py-1">{layer.wetFilmUm !== null && applied('color', { label: `Color of ${name}`, showLabel: false, width: 'w-20' })}</td>
-      <td className="px-1.5 py-1">{!first && cell('start', { label: `${name} begins`, showLabel: false })}</td>
-      <td className="px-1.5 py-1">{cell('surface', { label: `${name} closes with`, showLabel: false })}</td>
+      <td className="px-1.5 py-1">{!first && cell('start', { label: `${name} begins`, showLabel: false, width: 'w-24' })}</td>
+      <td className="px-1.5 py-1">{cell('surface', { label: `${name} closes with`, showLabel: false, width: 'w-20' })}</td>
       {(['flangePlies', 'cornerPlies'] as const).map((where) => (
         <td key={where} className="px-1.5 py-1">
           {layer.laminate && extra(where, { label: `${extrasFields[where].label}, ${name}`, showLabel: false, unit: '', width: 'w-12' })}

@@ -78,7 +78,7 @@ function FitOutcome({ card, fit, tests, laminates, origin, onKept }: FitPanelPro
   };
   return (
     <div className="mt-3" data-testid="fit">
-      {fit.status === 'hopeless' && (
+      {fit.status !== 'converged' && (
         <p role="alert" className="text-error border-error mb-2 border-l-4 pl-2">
           {fit.message}
         </p>
@@ -109,6 +109,7 @@ function FitOutcome({ card, fit, tests, laminates, origin, onKept }: FitPanelPro
               <span className="num">{fit.rmsBeforeK.toFixed(1)} K</span>
             </p>
           )}
+          <p className="muted mt-1 max-w-96 text-xs">± holds if the rest is as the card says: {fit.held.join(', ')}.</p>
           <NumbersSeen fit={fit} />
           {fit.status === 'converged' && told.length > 0 && (
             <MayButton right="cards" className="btn btn-primary btn-sm mt-3" disabled={isLoading} onClick={() => void keep()}>
