@@ -11,11 +11,12 @@ const coreLayers = [
   ['materials', 'service'],
   ['plan', 'formats'],
   ['windows', 'distortion', 'design', 'stack'],
-  ['plug', 'mix'],
+  ['plug', 'mix', 'cautions'],
   ['release'],
   ['kit'],
   ['judging'],
-  ['explain', 'uncertainty', 'calibration', 'traveler', 'schools', 'threads'],
+  ['steps'],
+  ['explain', 'uncertainty', 'calibration', 'traveler', 'schools', 'threads', 'doors'],
 ];
 const webLayers = [
   ['api'],

@@ -1,4 +1,4 @@
-import { caseOfPlan } from '@pentimento/core/judging';
+import { caseOfPlan } from '@pentimento/core/doors';
 import { withPlan } from './plan-door.js';
 
 const USAGE = 'npm run case -- plan.json [--place first|last]';

@@ -1,4 +1,4 @@
-import { isStopped, judgeReport } from '@pentimento/core/judging';
+import { isStopped, judgeReport } from '@pentimento/core/doors';
 import { withPlan } from './plan-door.js';
 
 /** npm run judge -- plan.json: a plan judged; 0 nothing stops it, 1 something does, 2 it makes no sense. docs/formats.md */

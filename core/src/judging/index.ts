@@ -1,7 +1,5 @@
 export { evaluatePlan, type PlanEvaluation } from './evaluate-plan.js';
 export { planObjections } from './plan-objections.js';
 export { worstLevel, type Verdict, type VerdictLevel } from './verdicts/verdict.js';
-export { caseOfPlan } from './case-of-plan.js';
-export { isStopped, judgeReport } from './judge-report.js';
 export { gelTimes } from './gel-times.js';
 export { worstAmong, type WorstOfPlan } from './worst-of-plan.js';

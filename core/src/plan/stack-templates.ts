@@ -96,17 +96,19 @@ export const stackTemplates: readonly StackTemplate[] = [
         's3',
         'Tooling laminate',
         at(2, 8.5),
-        closed(
-          plies({
-            id: 'l3',
-            name: 'Tooling mat',
-            role: 'bulk',
-            cardId: 'tooling_lp_1go',
-            count: 4,
-            glassGsm: 450,
-            resinToGlass: 2.5,
-            catalystPct: 1,
-          }),
+        abraded(
+          closed(
+            plies({
+              id: 'l3',
+              name: 'Tooling mat',
+              role: 'bulk',
+              cardId: 'tooling_lp_1go',
+              count: 4,
+              glassGsm: 450,
+              resinToGlass: 2.5,
+              catalystPct: 1,
+            }),
+          ),
         ),
       ),
     ],

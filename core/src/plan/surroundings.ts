@@ -19,6 +19,16 @@ function ovenOf({ climate, postCure }: Pick<PlanDocument, 'climate' | 'postCure'
   return { kind: 'table', timeS: [startS, startS + rampS, startS + rampS + holdS, startS + 2 * rampS + holdS], tempK: [fromK, holdK, holdK, fromK] };
 }
 
+/** When the oven starts, is hot, begins to cool and is cold again [min on the plan's clock]; null: there is none. */
+export function postCureTimes(
+  plan: Pick<PlanDocument, 'climate' | 'postCure'>,
+): { startMin: number; hotMin: number; coolingMin: number; endMin: number } | null {
+  const oven = ovenOf(plan);
+  if (!oven) return null;
+  const [startMin, hotMin, coolingMin, endMin] = oven.timeS.map((s) => s / 60);
+  return { startMin, hotMin, coolingMin, endMin };
+}
+
 /** When the oven is back at the shop's temperature [min on the plan's clock]; 0 without one. */
 export function postCureEndMin(plan: Pick<PlanDocument, 'climate' | 'postCure'>): number {
   return (ovenOf(plan)?.timeS.at(-1) ?? 0) / 60;

@@ -1,3 +1,2 @@
-export { layerCautions, planCautions, stepCaution } from './cautions.js';
 export { growthSvg } from './growth-svg.js';
 export { makeTraveler, type Traveler } from './traveler.js';

@@ -3,7 +3,7 @@ import { evaluatePlan } from '../judging/evaluate-plan.js';
 import type { PlanDocument } from '../plan/plan-document.js';
 import { cardLibrary } from '../plan/built-in-library.js';
 import { planFromTemplate } from '../plan/stack-templates.js';
-import { lateSteps, layerCautions, planCautions, stepCaution } from './cautions.js';
+import { lateSteps, layerCautions, planCautions, stepCaution } from '../cautions/cautions.js';
 import { byLevel } from '../units/levels.js';
 import { kitSheet } from '../kit/kit-sheet.js';
 import { takeOff } from '../kit/take-off.js';

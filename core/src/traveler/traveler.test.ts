@@ -3,7 +3,7 @@ import { evaluatePlan } from '../judging/evaluate-plan.js';
 import { planFromTemplate, stackTemplates } from '../plan/stack-templates.js';
 import { defaultRelease } from '../plan/parts/release-plan.js';
 import { potLookup } from '../mix/mix-sheet.js';
-import { layerCautions, planCautions } from './cautions.js';
+import { layerCautions, planCautions } from '../cautions/cautions.js';
 import { growthSvg } from './growth-svg.js';
 import { gelTimes } from '../judging/gel-times.js';
 import { makeTraveler } from './traveler.js';

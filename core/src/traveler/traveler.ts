@@ -11,6 +11,8 @@ import { planObjections, type AroundPlan } from '../judging/plan-objections.js';
 import { readinessChecks, type ReadinessCheck } from '../plug/readiness.js';
 import { gateTests, type GateTest } from '../plan/parts/release-plan.js';
 import { releaseSchedule, type ReleaseTimer } from '../release/release-schedule.js';
+import { stepsOf } from '../steps/steps-of.js';
+import type { Step } from '../steps/step.js';
 import { stackTally, type StackTally } from '../stack/tally.js';
 
 /** Everything that hangs on the wall for one build. */
@@ -25,6 +27,8 @@ export interface Traveler {
   readonly kits: readonly FabricKit[];
   readonly takeOff: readonly TakeOffLine[];
   readonly tally: StackTally;
+  /** Everything that is done, by planned start */
+  readonly steps: readonly Step[];
 }
 
 /**
@@ -46,5 +50,6 @@ export function makeTraveler(plan: PlanDocument, cards: CardLibrary, siblings: A
     kits: kitSheet(plan, cards),
     takeOff: takeOff(plan, cards),
     tally: stackTally(plan, cards),
+    steps: stepsOf(plan, cards, { windows: evaluation.windows, trim: evaluation.trim, backing, mix }),
   };
 }

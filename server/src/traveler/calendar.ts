@@ -14,7 +14,7 @@ const LEAST_SESSION_MIN = 30;
 
 /** Release, sessions, post-cure and demolding as calendar entries. */
 export function calendarOf(name: string, buildId: string, traveler: Traveler, url: string): string {
-  const { plan, timers, mix } = traveler;
+  const { plan, timers, mix, steps } = traveler;
   const entry = (key: string, title: string, fromMin: number, lengthMin: number, description: string): EventAttributes => ({
     uid: `${buildId}-${key}@pentimento`,
     title: `${name}: ${title}`,
@@ -42,7 +42,9 @@ export function calendarOf(name: string, buildId: string, traveler: Traveler, ur
         session.id,
         session.name,
         session.startMin,
-        rows.reduce((sum, row) => sum + row.useMin * row.pots, 0),
+        Math.max(
+          ...steps.filter(({ sessionId, kind }) => sessionId === session.id && (kind === 'lay' || kind === 'mix')).map(({ endMin }) => endMin),
+        ) - session.startMin,
         pots.join('\n'),
       );
     }),

@@ -2,7 +2,8 @@ import { smokes, type MixRow } from '@pentimento/core/mix';
 import { MOST_DROP_MBAR, type PlanSession } from '@pentimento/core/plan';
 import { momentText } from '@pentimento/core/shop-time';
 import { infusedLayers, preparationOf } from '@pentimento/core/stack';
-import { layerCautions, type Traveler } from '@pentimento/core/traveler';
+import { layerCautions } from '@pentimento/core/cautions';
+import { type Traveler } from '@pentimento/core/traveler';
 import type { Content, TableCell } from 'pdfmake/interfaces.js';
 import { amountText, grams, heading, small, table, type Reader } from './sheet.js';
 

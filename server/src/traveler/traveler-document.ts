@@ -1,7 +1,8 @@
 import type { VerdictLevel } from '@pentimento/core/judging';
 import { finishInMold } from '@pentimento/core/plug';
 import { momentText } from '@pentimento/core/shop-time';
-import { growthSvg, planCautions, stepCaution, type Traveler } from '@pentimento/core/traveler';
+import { planCautions, stepCaution } from '@pentimento/core/cautions';
+import { growthSvg, type Traveler } from '@pentimento/core/traveler';
 import { displayText } from '@pentimento/core/units';
 import type { Content, TDocumentDefinitions } from 'pdfmake/interfaces.js';
 import { kitPart } from './kit-part.js';

@@ -2,7 +2,7 @@ import { explainPot, type Explanation } from '@pentimento/core/explain';
 import { smokes, type MixRow } from '@pentimento/core/mix';
 import { changeLayer, type CardLibrary, type MeasureWay, type PlanDocument } from '@pentimento/core/plan';
 import { momentText } from '@pentimento/core/shop-time';
-import { layerCautions } from '@pentimento/core/traveler';
+import { layerCautions } from '@pentimento/core/cautions';
 import { KELVIN } from '@pentimento/core/units';
 import { useUnits } from '../../../shared/use-units';
 

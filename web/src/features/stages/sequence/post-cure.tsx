@@ -1,5 +1,5 @@
 import { DEFAULT_SHAPE, postCureFields, rangeOf, withPostCure, type CardLibrary, type PlanDocument, type PlanPostCure } from '@pentimento/core/plan';
-import { stepCaution } from '@pentimento/core/traveler';
+import { stepCaution } from '@pentimento/core/cautions';
 import { clockText } from '@pentimento/core/shop-time';
 import { cells } from '../../../shared/cells';
 import { NumberCell } from '../../../shared/number-cell';

@@ -1,16 +1,17 @@
 import { words } from '@pentimento/core/units';
 import { worstObjection, type Objection } from '@pentimento/core/plan';
-import { releaseSchedule } from '@pentimento/core/release';
-import { momentText } from '@pentimento/core/shop-time';
-import { planCautions } from '@pentimento/core/traveler';
+import { stepsOf } from '@pentimento/core/steps';
+import { planCautions } from '@pentimento/core/cautions';
 import { CalendarDays, FileText } from 'lucide-react';
-import { useState } from 'react';
+import { useMemo, useState } from 'react';
 import { Part } from '../../../shared/fields';
 import { LevelMark } from '../../../shared/level-mark';
 import { levelOfObjection, ObjectionList } from '../../../shared/objection-list';
 import { saveFile } from '../../../shared/save-file';
+import { Loading } from '../../../shared/states';
 import { STAGE_NAMES } from '../../stage/build-stages';
 import type { StageProps } from '../../stage/stage-props';
+import { StepList } from './step-list';
 
 interface TravelerStageProps extends StageProps {
   /** Of every stage */
@@ -41,7 +42,7 @@ function useSheetFiles(buildId: string): { busy: Wanted | null; problem: string 
 }
 
 /** The sheet for the wall and the calendar, made of the saved version; what stops it first. */
-export function TravelerStage({ build, plan, library, simulation, all, unsaved }: TravelerStageProps) {
+export function TravelerStage({ build, plan, library, simulation, mix, all, unsaved }: TravelerStageProps) {
   const { busy, problem, fetchFile } = useSheetFiles(build.id);
   const limits = simulation.picture?.verdicts.filter(({ level }) => level === 'stop').length ?? 0;
   const stops = all.filter(({ level }) => level === 'stop').length + limits;
@@ -88,8 +89,8 @@ export function TravelerStage({ build, plan, library, simulation, all, unsaved }
             {button('ics', 'Sessions for the calendar')}
           </div>
         </Part>
-        <Part title="In short">
-          <ShortList plan={plan} library={library} />
+        <Part title="Day by day">
+          <Days plan={plan} library={library} simulation={simulation} mix={mix} />
         </Part>
         <Part title="Cautions on the sheet">
           <ul className="border-warning border-l-4 pl-3 text-sm">
@@ -113,31 +114,17 @@ export function TravelerStage({ build, plan, library, simulation, all, unsaved }
   );
 }
 
-/** What happens when, line by line. */
-function ShortList({ plan, library }: Pick<StageProps, 'plan' | 'library'>) {
-  return (
-    <ol className="text-sm" aria-label="Sessions">
-      {plan.release && (
-        <li className="hairline flex gap-3 border-b py-1">
-          <span className="w-5" />
-          <span className="num w-36">{momentText(plan.startDate, plan.release.startMin)}</span>
-          <span className="font-semibold">Release</span>
-          <span className="muted">gate {momentText(plan.startDate, releaseSchedule(plan, plan.release, library).gateMin)}</span>
-        </li>
-      )}
-      {plan.sessions.map((session, i) => (
-        <li key={session.id} className="hairline flex gap-3 border-b py-1">
-          <span className="num muted w-5">{i + 1}</span>
-          <span className="num w-36">{momentText(plan.startDate, session.startMin)}</span>
-          <span className="font-semibold">{session.name}</span>
-          <span className="muted">{session.layers.map(({ name }) => name).join(', ')}</span>
-        </li>
-      ))}
-      <li className="flex gap-3 py-1">
-        <span className="w-5" />
-        <span className="num w-36">{momentText(plan.startDate, plan.demoldMin)}</span>
-        <span className="font-semibold">Demold</span>
-      </li>
-    </ol>
+/** What happens when, day by day; without a simulation, without what follows from it. */
+function Days({ plan, library, simulation, mix }: Pick<StageProps, 'plan' | 'library' | 'simulation' | 'mix'>) {
+  const { picture } = simulation;
+  const { rows } = mix;
+  const steps = useMemo(
+    () =>
+      rows
+        ? stepsOf(plan, library, { windows: picture?.windows ?? [], trim: picture?.trim ?? null, backing: picture?.backing ?? null, mix: rows })
+        : null,
+    [plan, library, picture, rows],
   );
+  if (!steps) return <Loading what="the steps" />;
+  return <StepList startDate={plan.startDate} steps={steps} />;
 }

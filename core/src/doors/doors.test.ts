@@ -4,7 +4,7 @@ import { simulateGrowth } from '../growth/simulate-growth.js';
 import { cardLibrary } from '../plan/built-in-library.js';
 import { planFromTemplate } from '../plan/stack-templates.js';
 import { caseOfPlan } from './case-of-plan.js';
-import { evaluatePlan } from './evaluate-plan.js';
+import { evaluatePlan } from '../judging/evaluate-plan.js';
 import { isStopped, judgeReport } from './judge-report.js';
 
 const cards = cardLibrary();

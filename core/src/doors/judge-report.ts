@@ -4,11 +4,13 @@ import { KELVIN } from '../units/kelvin.js';
 import type { CardLibrary } from '../plan/card-library.js';
 import type { Objection } from '../plan/objection.js';
 import type { PlanDocument } from '../plan/plan-document.js';
+import { stepsOf, workedOut } from '../steps/steps-of.js';
+import type { Step } from '../steps/step.js';
 import { placeLayers } from '../plan/placed-layer.js';
-import { gelTimes } from './gel-times.js';
-import { evaluatePlan, type PlanEvaluation } from './evaluate-plan.js';
-import { planObjections } from './plan-objections.js';
-import type { Verdict } from './verdicts/verdict.js';
+import { gelTimes } from '../judging/gel-times.js';
+import { evaluatePlan, type PlanEvaluation } from '../judging/evaluate-plan.js';
+import { planObjections } from '../judging/plan-objections.js';
+import type { Verdict } from '../judging/verdicts/verdict.js';
 
 /** A plan judged, for scripts (docs/formats.md): hours of the plan's clock, °C, millimeters. */
 export interface JudgeReport {
@@ -23,8 +25,8 @@ export interface JudgeReport {
     readonly why: string;
     readonly remedy: string;
   }[];
-  /** Empty until plans have steps */
-  readonly steps: readonly never[];
+  /** Everything that is done, in the order of its planned start (minutes of the plan's clock) */
+  readonly steps: readonly Step[];
 }
 
 interface ZoneReport {
@@ -72,7 +74,7 @@ export function judgeReport(plan: PlanDocument, cards: CardLibrary): JudgeReport
     status: evaluation.result.status,
     sections: [{ name: 'Whole mold', zones: [zoneReport(plan, cards, evaluation)] }],
     objections: planObjections(plan, cards, around).map((objection) => inWords(objection)),
-    steps: [],
+    steps: stepsOf(plan, cards, workedOut(plan, cards, evaluation)),
   };
 }
 

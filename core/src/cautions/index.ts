@@ -1,0 +1,1 @@
+export { layerCautions, planCautions, stepCaution } from './cautions.js';

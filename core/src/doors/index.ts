@@ -1,0 +1,2 @@
+export { caseOfPlan } from './case-of-plan.js';
+export { isStopped, judgeReport } from './judge-report.js';

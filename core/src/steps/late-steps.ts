@@ -1,0 +1,239 @@
+import type { CardLibrary } from '../plan/card-library.js';
+import { DEFAULT_INTAKE } from '../plan/parts/plug-intake.js';
+import type { PlanDocument } from '../plan/plan-document.js';
+import { finishInMold } from '../plug/finish-ladder.js';
+import { boltPattern } from '../design/bolt-pattern.js';
+import { stepCaution } from '../cautions/cautions.js';
+import { postCureTimes } from '../plan/surroundings.js';
+import type { BackingTime } from '../design/backing.js';
+import { stepOf, type Step } from './step.js';
+
+/** Minutes that nobody measured yet (assumed). */
+const FRAME_MIN = 90;
+const MARK_MIN = 10;
+const DRILL_MIN_PER_BOLT = 4;
+const DEMOLD_MIN = 45;
+const WASH_MIN_PER_M2 = 10;
+const INSPECT_MIN = 30;
+const SCRIBE_MIN = 20;
+const LABEL_MIN = 10;
+
+/** Frame, marks and holes before demolding; the oven; demolding; and what makes a raw mold one that goes to work. */
+export function lateSteps(plan: PlanDocument, cards: CardLibrary, backing: BackingTime | null): Step[] {
+  if (plan.sessions.length === 0) return [];
+  return [...onThePlug(plan, cards, backing), ...ovenSteps(plan, cards), ...offThePlug(plan, cards)];
+}
+
+function onThePlug(plan: PlanDocument, cards: CardLibrary, backing: BackingTime | null): Step[] {
+  const { design, intake, demoldMin } = plan;
+  const steps: Step[] = [];
+  if (design && design.backing.kind !== 'none') {
+    const earliestMin = backing?.earliestS === undefined || backing.earliestS === null ? null : backing.earliestS / 60;
+    const startMin = design.backing.bondMin ?? earliestMin ?? demoldMin;
+    steps.push(
+      stepOf({
+        id: 'frame',
+        kind: 'frame',
+        stage: 'split',
+        name: `Bond the ${design.backing.kind} frame`,
+        order: design.backing.softStrips
+          ? 'On soft strips, at points, nothing hard against the back.'
+          : 'At points only, nothing pulled to the shell.',
+        startMin,
+        endMin: startMin + FRAME_MIN,
+        people: 2,
+        handsMin: 2 * FRAME_MIN,
+        waitsFor: earliestMin === null ? null : { what: 'cure', untilMin: earliestMin },
+        caution: stepCaution('weld', plan, cards),
+      }),
+    );
+  }
+  const holes = (design?.partings ?? []).map((parting) => ({
+    parting,
+    count: boltPattern(parting.lengthMm, design?.flange.boltSpacingMm ?? 200).boltsMm.length,
+  }));
+  for (const { parting, count } of holes) {
+    const handsMin = count * DRILL_MIN_PER_BOLT;
+    steps.push(
+      stepOf({
+        id: `drill:${parting.id}`,
+        kind: 'drill',
+        stage: 'split',
+        name: `Drill ${parting.name}`,
+        order: `${String(count)} bolts and two dowels through both flanges, before anything comes off.`,
+        startMin: demoldMin - handsMin,
+        endMin: demoldMin,
+        people: 1,
+        handsMin,
+        caution: stepCaution('drill', plan, cards),
+      }),
+    );
+  }
+  const hand = intake && intake.hand !== 'none' ? ` and ${intake.hand.toUpperCase()}` : '';
+  steps.push(
+    stepOf({
+      id: 'mark',
+      kind: 'mark',
+      stage: 'split',
+      name: 'Mark it',
+      order: `Number${hand} into the back, before it leaves the plug.`,
+      startMin: demoldMin - MARK_MIN,
+      endMin: demoldMin,
+      people: 1,
+      handsMin: MARK_MIN,
+      logs: ['signature'],
+    }),
+  );
+  return steps;
+}
+
+function ovenSteps(plan: PlanDocument, cards: CardLibrary): Step[] {
+  const times = postCureTimes(plan);
+  const { postCure } = plan;
+  if (!times || !postCure) return [];
+  const caution = stepCaution('oven', plan, cards);
+  const common = { stage: 'sequence', place: 'oven', logs: ['temperature'], caution } as const;
+  const ramp = `${String(postCure.rampKPerH)} K/h`;
+  return [
+    stepOf({
+      ...common,
+      id: 'oven:ramp',
+      kind: 'ramp',
+      name: 'Oven up',
+      order: `${ramp} to ${String(postCure.holdC)} °C.`,
+      startMin: times.startMin,
+      endMin: times.hotMin,
+      people: 1,
+      handsMin: 15,
+    }),
+    stepOf({
+      ...common,
+      id: 'oven:hold',
+      kind: 'hold',
+      name: 'Hold',
+      order: `${String(postCure.holdC)} °C, by a thermometer on the mold.`,
+      startMin: times.hotMin,
+      endMin: times.coolingMin,
+      after: ['oven:ramp'],
+    }),
+    stepOf({
+      ...common,
+      id: 'oven:cool',
+      kind: 'cool',
+      name: 'Oven down',
+      order: `No faster than ${ramp}.`,
+      startMin: times.coolingMin,
+      endMin: times.endMin,
+      after: ['oven:hold'],
+    }),
+  ];
+}
+
+function offThePlug(plan: PlanDocument, cards: CardLibrary): Step[] {
+  const { demoldMin, areaM2 } = plan;
+  const { pullsExpected } = plan.intake ?? DEFAULT_INTAKE;
+  const finish = finishInMold(plan);
+  const wanted: Omit<Step, 'startMin' | 'endMin'>[] = [
+    stepOf({
+      id: 'demold',
+      kind: 'demold',
+      stage: 'sequence',
+      name: 'Demold',
+      order: 'Cool, evenly all round: wedges, air, water for soluble film. No lever at one side.',
+      startMin: 0,
+      endMin: 0,
+      people: 2,
+      handsMin: 2 * DEMOLD_MIN,
+      after: plan.postCure ? ['mark', 'oven:cool'] : ['mark'],
+      waitsFor: { what: 'cure', untilMin: demoldMin },
+      logs: ['ease', 'findings'],
+      caution: stepCaution('demold', plan, cards),
+    }),
+    stepOf({
+      id: 'wash',
+      kind: 'wash',
+      stage: 'sequence',
+      name: 'Wash the mold',
+      order: 'Film and wax off with warm water, dry, no solvent on a fresh face.',
+      startMin: 0,
+      endMin: 0,
+      people: 1,
+      handsMin: WASH_MIN_PER_M2 * areaM2,
+      after: ['demold'],
+    }),
+    stepOf({
+      id: 'inspect',
+      kind: 'inspect',
+      stage: 'sequence',
+      name: 'Inspect',
+      order: 'Voids, pinholes, pre-release, soft corners, wrinkles, print, chips, warp by straight-edge; weigh it.',
+      startMin: 0,
+      endMin: 0,
+      people: 1,
+      handsMin: INSPECT_MIN,
+      after: ['wash'],
+      logs: ['findings', 'mass'],
+      caution: stepCaution('lift', plan, cards),
+    }),
+    ...(finish
+      ? [
+          stepOf({
+            id: 'finish-in-mold',
+            kind: 'finish',
+            stage: 'sequence',
+            name: 'Finish in the mold',
+            order: finish.rungs.map(({ name }) => name).join(', '),
+            startMin: 0,
+            endMin: 0,
+            people: 1,
+            handsMin: finish.minutes,
+            after: ['inspect'],
+            caution: stepCaution('grind', plan, cards),
+          }),
+        ]
+      : []),
+    stepOf({
+      id: 'scribe',
+      kind: 'scribe',
+      stage: 'sequence',
+      name: 'Scribe the trim line',
+      order: 'By template, one clean line.',
+      startMin: 0,
+      endMin: 0,
+      people: 1,
+      handsMin: SCRIBE_MIN,
+      after: ['inspect'],
+    }),
+    stepOf({
+      id: 'label',
+      kind: 'label',
+      stage: 'sequence',
+      name: 'Label',
+      order: 'Number, hand and code where a glove finds them.',
+      startMin: 0,
+      endMin: 0,
+      people: 1,
+      handsMin: LABEL_MIN,
+      after: ['scribe'],
+    }),
+    stepOf({
+      id: 'commission',
+      kind: 'commission',
+      stage: 'sequence',
+      name: 'First release',
+      order: `Its release program from the bare face, then break-in pulls; ${String(pullsExpected)} pulls expected of it.`,
+      startMin: 0,
+      endMin: 0,
+      people: 1,
+      handsMin: 30 * areaM2,
+      after: ['label'],
+      logs: ['done', 'lot'],
+    }),
+  ];
+  let atMin = demoldMin;
+  return wanted.map((step) => {
+    const startMin = atMin;
+    atMin = startMin + step.handsMin / Math.max(1, step.people);
+    return { ...step, startMin, endMin: atMin };
+  });
+}

@@ -1,0 +1,90 @@
+import type { CardLibrary } from '../plan/card-library.js';
+import { DEFAULT_INTAKE, finishIsLess } from '../plan/parts/plug-intake.js';
+import { gateTests } from '../plan/parts/release-plan.js';
+import type { PlanDocument } from '../plan/plan-document.js';
+import { finishPlan } from '../plug/finish-ladder.js';
+import { readinessChecks } from '../plug/readiness.js';
+import { isFlangeZone, releaseSchedule } from '../release/release-schedule.js';
+import { fillAmounts } from '../units/amounts.js';
+import { stepOf, type Step } from './step.js';
+
+/** A check of the plug, where nobody knows better (assumed) [min]. */
+const CHECK_MIN = 15;
+
+/** What makes the plug ready, done before release, or before the first session where none is planned: finish first, the washing last. */
+export function plugSteps(plan: PlanDocument, cards: CardLibrary): Step[] {
+  const intake = plan.intake ?? DEFAULT_INTAKE;
+  const untilMin = plan.release?.startMin ?? plan.sessions.at(0)?.startMin ?? 0;
+  const checks = readinessChecks(plan, cards);
+  // Planned backwards from release, each with the wait that must be over by then.
+  let atMin = untilMin;
+  const steps: Step[] = [];
+  for (const { id, what, why, waitH } of [...checks].reverse()) {
+    const done = intake.done.find((one) => one.id === id);
+    const rungs =
+      id === 'finish' && finishIsLess(intake)
+        ? finishPlan(intake.coarsestGrit, intake.finish, plan.areaM2, intake.shapeFactor * intake.shopFactor)
+        : null;
+    const handsMin = rungs?.minutes ?? CHECK_MIN;
+    const endMin = done?.doneMin ?? Math.min(atMin, untilMin - waitH * 60);
+    const startMin = endMin - handsMin;
+    steps.unshift(
+      stepOf({
+        id: `plug:${id}`,
+        kind: id === 'finish' ? 'finish' : id === 'wash' ? 'clean' : 'check',
+        stage: 'plug',
+        name: fillAmounts(what, 'metric'),
+        order: rungs ? rungs.rungs.map(({ name }) => name).join(', ') : fillAmounts(why, 'metric'),
+        startMin,
+        endMin,
+        people: 1,
+        handsMin,
+        waitMin: waitH * 60,
+        logs: ['signature'],
+        caution: id === 'finish' ? 'Sanding dust: respirator and extraction, or wet.' : null,
+      }),
+    );
+    if (!done) atMin = startMin;
+  }
+  return steps;
+}
+
+/** Every coat of the release program on every zone, and the gate before gel coat. */
+export function releaseSteps(plan: PlanDocument, cards: CardLibrary): Step[] {
+  const { release } = plan;
+  if (!release) return [];
+  const { timers, gateMin } = releaseSchedule(plan, release, cards);
+  const coats = timers.map(({ zone, step, coat, coats: most, startMin, buffedMin, freeMin }): Step => {
+    const agent = step.cardId === null ? null : cards.sheets.get(step.cardId);
+    return stepOf({
+      id: `release:${zone.id}:${step.id}:${String(coat)}`,
+      kind: step.kind,
+      stage: 'release',
+      name: `${step.name}${most > 1 ? ` ${String(coat)} of ${String(most)}` : ''}, ${zone.name}`,
+      order: step.what,
+      startMin,
+      endMin: buffedMin,
+      people: 1,
+      handsMin: (step.applyMinPerM2 + step.buffMinPerM2) * zone.areaM2,
+      waitMin: freeMin - buffedMin,
+      uses: agent ? [{ what: agent.name, amount: zone.areaM2, unit: 'm²' }] : [],
+      logs: coat === 1 && agent ? ['done', 'lot'] : ['done'],
+    });
+  });
+  const gate = stepOf({
+    id: 'release:gate',
+    kind: 'gate',
+    stage: 'release',
+    name: 'Gate before gel coat',
+    order: gateTests(release)
+      .map(({ zone, what }) => `${zone}: ${what}`)
+      .join('. '),
+    startMin: gateMin,
+    endMin: gateMin + CHECK_MIN,
+    people: 1,
+    handsMin: CHECK_MIN,
+    after: timers.filter(({ zone }) => !isFlangeZone(zone.id)).map(({ zone, step, coat }) => `release:${zone.id}:${step.id}:${String(coat)}`),
+    logs: ['signature', 'temperature'],
+  });
+  return [...coats.filter(({ startMin }) => startMin < gateMin), gate, ...coats.filter(({ startMin }) => startMin >= gateMin)];
+}

@@ -1,0 +1,194 @@
+import type { JointWindow } from '../windows/joint-window.js';
+import type { MixRow } from '../mix/mix-sheet.js';
+import { cardOf, type CardLibrary } from '../plan/card-library.js';
+import { layingSeconds, pliesArrive } from '../plan/laying.js';
+import { MOST_DROP_MBAR } from '../plan/parts/infusion.js';
+import type { PlanDocument, PlanLayer, PlanSession } from '../plan/plan-document.js';
+import { layerMasses } from '../plan/plan-to-case.js';
+import { infusedLayers } from '../stack/plan-infusion.js';
+import { preparationOf } from '../stack/preparation.js';
+import { layerCautions } from '../cautions/cautions.js';
+import { stepOf, type Step, type StepUse } from './step.js';
+
+/** Weighing and stirring one pot, and trying tack in cup, flange and corners (assumed) [min]. */
+const POT_MIN = 5;
+const TACK_MIN = 5;
+const TRIM_MIN_PER_M2 = 10;
+
+/** What a session's steps look up. */
+export interface SessionContext {
+  readonly plan: PlanDocument;
+  readonly cards: CardLibrary;
+  readonly windows: readonly JointWindow[];
+  /** Of the last session */
+  readonly trim: JointWindow['trim'];
+  readonly mix: readonly MixRow[];
+}
+
+/** Preparing the joint, trying tack, pots, plies and coats, and the green trim of each session. */
+export function sessionSteps(context: SessionContext): Step[] {
+  return context.plan.sessions.flatMap((session, index) => stepsOfSession(context, session, index));
+}
+
+function stepsOfSession(context: SessionContext, session: PlanSession, index: number): Step[] {
+  const { plan, windows } = context;
+  const window = windows.find(({ belowSession }) => belowSession === index - 1);
+  const before = jointSteps(context, session, window, index);
+  const laid = session.layers.flatMap((layer, at) => layerSteps(context, session, { layer, at }));
+  const gate = index === 0 && plan.release ? ['release:gate'] : [];
+  const first = laid.find(({ kind }) => kind === 'lay');
+  const gated = laid.map((step) => (step === first ? { ...step, after: [...step.after, ...gate, ...before.map(({ id }) => id)] } : step));
+  return [...before, ...gated, ...trimSteps(context, session, index)];
+}
+
+/** What is done to the surface below before a session, ending as it begins. */
+function jointSteps({ plan }: SessionContext, session: PlanSession, window: JointWindow | undefined, index: number): Step[] {
+  if (index === 0) return [];
+  const preparation = preparationOf(session.layers.at(0));
+  const opens = window?.opensS ?? null;
+  const waitsFor = opens === null ? null : ({ what: 'window', untilMin: opens / 60 } as const);
+  const common = { stage: 'stack', sessionId: session.id, endMin: session.startMin, waitsFor } as const;
+  if (!preparation)
+    return [
+      stepOf({
+        ...common,
+        id: `session:${session.id}:tack`,
+        kind: 'tack try',
+        name: `Try tack, ${session.name}`,
+        order: 'In the cup, on the flange, then in the deepest corner: prints but does not transfer.',
+        startMin: session.startMin - TACK_MIN,
+        people: 1,
+        handsMin: TACK_MIN,
+        logs: ['tack'],
+      }),
+    ];
+  const handsMin = preparation.minutesPerM2 * plan.areaM2;
+  const people = session.people ?? plan.mix?.people ?? 2;
+  return [
+    stepOf({
+      ...common,
+      id: `session:${session.id}:prepare`,
+      kind: 'prepare',
+      name: `Prepare for ${session.name}`,
+      order: preparation.order,
+      startMin: session.startMin - handsMin / people,
+      people,
+      handsMin,
+      caution: preparation.start === 'abraded' ? 'Sanding dust of glass and resin: respirator, extraction, or wet.' : null,
+    }),
+  ];
+}
+
+function layerSteps({ plan, cards, mix: rows }: SessionContext, session: PlanSession, { layer, at }: { layer: PlanLayer; at: number }): Step[] {
+  const card = cardOf(cards, layer.cardId);
+  const people = session.people ?? plan.mix?.people ?? 2;
+  const arriveS = pliesArrive(session, plan, cards, 'first');
+  const lastS = pliesArrive(session, plan, cards, 'last');
+  const row = rows.find((one) => one.layer.id === layer.id);
+  const caution = layerCautions(layer, cards).at(0) ?? null;
+  const id = `session:${session.id}`;
+  const fromMin = session.startMin + arriveS[at][0] / 60;
+  const endS = at + 1 < arriveS.length ? arriveS[at + 1][0] : layingSeconds(session, plan, cards);
+  const infused = infusedLayers(plan, cards).some((one) => one.id === layer.id);
+  const leak = infused
+    ? [
+        stepOf({
+          id: `${id}:leak:${layer.id}`,
+          kind: 'leak test',
+          stage: 'stack',
+          name: `Drop test, ${layer.name}`,
+          order: `Pump closed off for ten minutes: at most ${String(MOST_DROP_MBAR)} mbar, before any resin is mixed.`,
+          sessionId: session.id,
+          layerId: layer.id,
+          startMin: fromMin - 10,
+          endMin: fromMin,
+          people: 1,
+          handsMin: POT_MIN,
+          logs: ['leak', 'signature'],
+        }),
+      ]
+    : [];
+  const mix = row
+    ? [
+        stepOf({
+          id: `${id}:mix:${layer.id}`,
+          kind: 'mix',
+          stage: 'mix',
+          name: `Mix ${String(row.pots)} ${row.pots === 1 ? 'pot' : 'pots'}, ${layer.name}`,
+          order: `${row.dose.resinG.toFixed(0)} g + ${row.dose.hardenerG.toFixed(1)} g each; empty after ${row.useMin.toFixed(0)} min, gels after ${row.pot.lifeMin === null ? 'hours' : `${row.pot.lifeMin.toFixed(0)} min`}.`,
+          sessionId: session.id,
+          layerId: layer.id,
+          startMin: fromMin,
+          endMin: fromMin + row.pots * POT_MIN,
+          people: 1,
+          handsMin: row.pots * POT_MIN,
+          uses: [
+            { what: card.name, amount: row.pots * row.dose.resinG, unit: 'g' },
+            { what: row.hardener, amount: row.pots * row.dose.hardenerG, unit: 'g' },
+          ],
+          logs: ['pot', 'lot'],
+          caution,
+        }),
+      ]
+    : [];
+  const plies = arriveS[at].map((startS, ply): Step => {
+    const untilS = ply + 1 < arriveS[at].length ? arriveS[at][ply + 1] : endS;
+    const minutes = Math.max(0, untilS - startS) / 60;
+    const lastMin = (lastS[at][ply] - startS) / 60;
+    const count = arriveS[at].length;
+    return stepOf({
+      id: `${id}:lay:${layer.id}:p${String(ply + 1)}`,
+      kind: 'lay',
+      stage: 'stack',
+      name: count > 1 ? `${layer.name}, ply ${String(ply + 1)} of ${String(count)}` : layer.name,
+      order: layOrder(layer),
+      sessionId: session.id,
+      layerId: layer.id,
+      startMin: session.startMin + startS / 60,
+      endMin: session.startMin + startS / 60 + Math.max(minutes, lastMin),
+      people,
+      handsMin: minutes * people,
+      after: [...(row && ply === 0 ? [`${id}:mix:${layer.id}`] : []), ...(infused && ply === 0 ? [`${id}:leak:${layer.id}`] : [])],
+      uses: plyUses(plan, layer, cards, count),
+      logs: layer.laminate === null && layer.role !== 'core' ? ['film', 'temperature'] : ['done'],
+      caution,
+    });
+  });
+  return [...leak, ...mix, ...plies];
+}
+
+function layOrder({ laminate, wetFilmUm, role, application }: PlanLayer): string {
+  if (laminate) return 'Wet out, lay, roll free of air from the middle outward; look into the corners.';
+  if (role === 'core') return 'Press on, no air under it, level.';
+  return `${application ? application.method : 'Brush'} to ${(wetFilmUm ?? 0).toFixed(0)} µm wet; gauge on a grid, thinnest place and corners too.`;
+}
+
+function plyUses(plan: PlanDocument, layer: PlanLayer, cards: CardLibrary, count: number): StepUse[] {
+  const fabric = layer.fabricId === undefined ? undefined : cards.sheets.get(layer.fabricId);
+  const { resinKg } = layerMasses(layer, plan.areaM2, cards);
+  return [
+    ...(fabric ? [{ what: fabric.name, amount: plan.areaM2, unit: 'm²' } as const] : []),
+    { what: cardOf(cards, layer.cardId).name, amount: (resinKg * 1000) / count, unit: 'g' },
+  ];
+}
+
+function trimSteps({ plan, windows, trim: lastTrim }: SessionContext, session: PlanSession, index: number): Step[] {
+  const last = index === plan.sessions.length - 1;
+  const trim = last ? lastTrim : (windows.find(({ belowSession }) => belowSession === index)?.trim ?? null);
+  if (!trim) return [];
+  return [
+    stepOf({
+      id: `session:${session.id}:trim`,
+      kind: 'trim',
+      stage: 'sequence',
+      name: `Green trim, ${session.name}`,
+      order: 'While the edge cuts with a knife and does not drag.',
+      sessionId: session.id,
+      startMin: trim.fromS / 60,
+      endMin: trim.untilS / 60,
+      people: 1,
+      handsMin: TRIM_MIN_PER_M2 * Math.sqrt(plan.areaM2),
+      caution: 'A fresh blade, cut away from the hand; green glass edges cut like the knife.',
+    }),
+  ];
+}

@@ -1,0 +1,96 @@
+import type { PlanStage } from '../plan/objection.js';
+
+/** What is done at a step. */
+export const stepKinds = [
+  'check',
+  'finish',
+  'clean',
+  'seal',
+  'coat',
+  'film',
+  'gate',
+  'prepare',
+  'tack try',
+  'leak test',
+  'mix',
+  'lay',
+  'trim',
+  'frame',
+  'mark',
+  'drill',
+  'ramp',
+  'hold',
+  'cool',
+  'demold',
+  'wash',
+  'inspect',
+  'scribe',
+  'label',
+  'commission',
+] as const;
+export type StepKind = (typeof stepKinds)[number];
+
+/** What is written down at a step. */
+export type StepLog = 'done' | 'signature' | 'pot' | 'film' | 'tack' | 'leak' | 'temperature' | 'ease' | 'findings' | 'mass' | 'lot';
+
+/** Where it is done, where that is not the bench. */
+export type StepPlace = 'bench' | 'oven';
+
+/** A quantity of something that a step takes. */
+export interface StepUse {
+  readonly what: string;
+  readonly amount: number;
+  readonly unit: 'g' | 'm²' | 'pieces';
+}
+
+/**
+ * One thing that somebody does on a mold, with hands, place and time. Derived from a plan, never stored: the same plan gives the same ids,
+ * so that what was done at a step stays with it when the plan changes around it.
+ */
+export interface Step {
+  /** Of what it is about: "session:s3:lay:l4:p2" */
+  readonly id: string;
+  readonly kind: StepKind;
+  readonly stage: PlanStage;
+  readonly name: string;
+  /** What to do, as an order */
+  readonly order: string;
+  readonly sessionId: string | null;
+  readonly layerId: string | null;
+  /** Planned, from 00:00 of day 1 [min] */
+  readonly startMin: number;
+  readonly endMin: number;
+  /** Who stands at it, and their minutes together; 0: nobody has to */
+  readonly people: number;
+  readonly handsMin: number;
+  /** From its end until what comes next may begin [min] */
+  readonly waitMin: number;
+  /** Steps that must be done before */
+  readonly after: readonly string[];
+  /** What it waits for besides other steps; null: nothing */
+  readonly waitsFor: { readonly what: 'gate' | 'window' | 'cure' | 'temperature' | 'hours'; readonly untilMin: number } | null;
+  readonly place: StepPlace;
+  readonly uses: readonly StepUse[];
+  readonly logs: readonly StepLog[];
+  readonly caution: string | null;
+}
+
+type Said = Pick<Step, 'id' | 'kind' | 'stage' | 'name' | 'order' | 'startMin' | 'endMin'> & Partial<Step>;
+
+/** A step with what is not said left at nothing. */
+export function stepOf(said: Said): Step {
+  return {
+    sessionId: null,
+    layerId: null,
+    people: 0,
+    handsMin: 0,
+    waitMin: 0,
+    after: [],
+    waitsFor: null,
+    place: 'bench',
+    uses: [],
+    logs: ['done'],
+    caution: null,
+    ...said,
+  };
+}

@@ -1,0 +1,47 @@
+import { backingOf, type BackingTime } from '../design/backing.js';
+import type { PlanEvaluation } from '../judging/evaluate-plan.js';
+import { mixSheet, type MixRow, type PotLookup } from '../mix/mix-sheet.js';
+import type { CardLibrary } from '../plan/card-library.js';
+import type { PlanDocument } from '../plan/plan-document.js';
+import type { JointWindow } from '../windows/joint-window.js';
+import { lateSteps } from './late-steps.js';
+import { plugSteps, releaseSteps } from './plug-steps.js';
+import { sessionSteps } from './session-steps.js';
+import type { Step } from './step.js';
+
+/** What steps read that was worked out elsewhere already. */
+export interface WorkedOut {
+  readonly windows: readonly JointWindow[];
+  readonly trim: JointWindow['trim'];
+  readonly backing: BackingTime | null;
+  readonly mix: readonly MixRow[];
+}
+
+/** What steps read, from an evaluation; without a converged run there are no windows and no frame. */
+export function workedOut(plan: PlanDocument, cards: CardLibrary, { result, windows, trim }: PlanEvaluation, pots?: PotLookup): WorkedOut {
+  return {
+    windows,
+    trim,
+    backing: result.status === 'converged' ? backingOf(plan, result, cards) : null,
+    mix: mixSheet(plan, cards, pots),
+  };
+}
+
+/** Everything that is done on a mold, in the order of its planned start: one list for traveler, calendar, bench and labor. */
+export function stepsOf(plan: PlanDocument, cards: CardLibrary, known: WorkedOut): Step[] {
+  const steps = [
+    ...plugSteps(plan, cards),
+    ...releaseSteps(plan, cards),
+    ...sessionSteps({ plan, cards, ...known }),
+    ...lateSteps(plan, cards, known.backing),
+  ];
+  return steps
+    .map((step, i) => ({ step, i }))
+    .sort((a, b) => a.step.startMin - b.step.startMin || a.i - b.i)
+    .map(({ step }) => step);
+}
+
+/** Hours of hands on a plan's steps, of a kind or all of them [person-hours]. */
+export function handsHours(steps: readonly Step[], wanted: (step: Step) => boolean = () => true): number {
+  return steps.filter(wanted).reduce((sum, { handsMin }) => sum + handsMin, 0) / 60;
+}

@@ -1,0 +1,161 @@
+import fc from 'fast-check';
+import { evaluatePlan } from '../judging/evaluate-plan.js';
+import { cardLibrary } from '../plan/built-in-library.js';
+import { changeLayer, moveSession, withPostCure } from '../plan/edit-plan.js';
+import { DEFAULT_DESIGN } from '../plan/parts/mold-design.js';
+import { DEFAULT_INTAKE } from '../plan/parts/plug-intake.js';
+import { defaultRelease } from '../plan/parts/release-plan.js';
+import type { PlanDocument } from '../plan/plan-document.js';
+import { planFromTemplate, stackTemplates } from '../plan/stack-templates.js';
+import { releaseSchedule } from '../release/release-schedule.js';
+import { handsHours, stepsOf, workedOut } from './steps-of.js';
+import type { Step } from './step.js';
+
+const cards = cardLibrary();
+const start = { startDate: '2026-11-30', areaM2: 1, plug: { materialId: 'mdf', thicknessMm: 18, heatLimitC: 90 } };
+const low = planFromTemplate('low-profile', start);
+const of = (plan: PlanDocument): Step[] => stepsOf(plan, cards, workedOut(plan, cards, evaluatePlan(plan, cards)));
+const ids = (steps: readonly Step[]): string[] => steps.map(({ id }) => id);
+const byId = (steps: readonly Step[], id: string): Step => {
+  const step = steps.find((one) => one.id === id);
+  if (!step) throw new Error(`no step ${id}`);
+  return step;
+};
+const released = { ...low, release: { ...defaultRelease(1), startMin: -1440 + 8 * 60 } };
+
+test.each(stackTemplates.map(({ id }) => id))(
+  'school %s: ids are unique, what a step waits for is there, and nothing ends before it begins',
+  (id) => {
+    const steps = of({ ...planFromTemplate(id, start), release: defaultRelease(1) });
+    expect(new Set(ids(steps)).size).toBe(steps.length);
+    const known = new Set(ids(steps));
+    for (const step of steps) {
+      for (const before of step.after) expect(known).toContain(before);
+      expect(step.endMin).toBeGreaterThanOrEqual(step.startMin);
+      expect(step.order.length).toBeGreaterThan(3);
+      expect(step.handsMin === 0 || step.people > 0).toBe(true);
+    }
+    expect(steps.map(({ startMin }) => startMin)).toEqual([...steps.map(({ startMin }) => startMin)].sort((a, b) => a - b));
+  },
+);
+
+test('a mold’s whole way: plug, release, gate, each session with its joint, pots and plies, trim, demolding, commissioning', () => {
+  const kinds = [...new Set(of(released).map(({ kind }) => kind))];
+  expect(kinds).toEqual(
+    expect.arrayContaining([
+      'check',
+      'clean',
+      'coat',
+      'film',
+      'gate',
+      'mix',
+      'lay',
+      'tack try',
+      'prepare',
+      'trim',
+      'mark',
+      'demold',
+      'wash',
+      'inspect',
+      'scribe',
+      'label',
+      'commission',
+    ]),
+  );
+  const plies = of(released).filter(({ layerId, kind }) => layerId === 'l3' && kind === 'lay');
+  expect(plies.map(({ id }) => id)).toEqual([1, 2, 3, 4].map((n) => `session:s3:lay:l3:p${String(n)}`));
+  expect(plies.map(({ startMin }) => startMin - released.sessions[2].startMin)).toEqual([0, 15, 30, 45]);
+});
+
+test('ids stay with what they are about when the plan changes around them', () => {
+  fc.assert(
+    fc.property(fc.integer({ min: 0, max: 2 }), fc.integer({ min: 0, max: 40 }), (index, quarters) => {
+      const moved = moveSession(released, index, released.sessions[index].startMin + quarters * 15);
+      expect(new Set(ids(of(moved)).filter((id) => !id.endsWith(':trim')))).toEqual(new Set(ids(of(released)).filter((id) => !id.endsWith(':trim'))));
+    }),
+    { numRuns: 6 },
+  );
+  const fewer = changeLayer(released, 'l3', { laminate: { plies: 3, glassGsm: 450, resinToGlass: 2.5 } });
+  const gone = ids(of(released)).filter((id) => !ids(of(fewer)).includes(id));
+  expect(gone).toEqual(['session:s3:lay:l3:p4']);
+});
+
+test('release coats follow their schedule; nothing is laid before the gate; the first session waits for it', () => {
+  const steps = of(released);
+  const { timers, gateMin } = releaseSchedule(released, released.release, cards);
+  expect(steps.filter(({ id }) => id.startsWith('release:plug'))).toHaveLength(timers.length);
+  expect(byId(steps, 'release:gate')).toMatchObject({ startMin: gateMin, logs: ['signature', 'temperature'] });
+  expect(byId(steps, 'release:gate').after).toHaveLength(timers.length);
+  expect(byId(steps, 'session:s1:lay:l1:p1').after).toEqual(['session:s1:mix:l1', 'release:gate']);
+  expect(ids(of(low)).some((id) => id.startsWith('release'))).toBe(false);
+});
+
+test('a joint is prepared or tried, and waits for its window', () => {
+  const steps = of(low);
+  const opens = evaluatePlan(low, cards).windows;
+  expect(byId(steps, 'session:s2:tack')).toMatchObject({
+    kind: 'tack try',
+    logs: ['tack'],
+    waitsFor: { what: 'window', untilMin: (opens[0].opensS ?? NaN) / 60 },
+  });
+  expect(byId(steps, 'session:s3:prepare')).toMatchObject({
+    kind: 'prepare',
+    handsMin: 15,
+    endMin: low.sessions[2].startMin,
+    caution: expect.stringMatching(/dust/) as string,
+  });
+  expect(ids(steps)).not.toContain('session:s3:tack');
+  expect(ids(of(changeLayer(low, 'l3', { start: 'tack' })))).toContain('session:s3:tack');
+  expect(ids(steps)).not.toContain('session:s1:tack');
+});
+
+test('pots take resin and hardener by name; a coat logs its film, an infusion its leak test', () => {
+  const steps = of(low);
+  const mix = byId(steps, 'session:s1:mix:l1');
+  expect(mix.uses.map(({ what }) => what)).toEqual(['Tooling gel coat, iso', 'MEK peroxide, standard']);
+  expect(mix.uses[1].amount / mix.uses[0].amount).toBeCloseTo(0.02, 9);
+  expect(byId(steps, 'session:s1:lay:l1:p1').logs).toEqual(['film', 'temperature']);
+  expect(byId(steps, 'session:s3:lay:l3:p1').logs).toEqual(['done']);
+  const infused = of(planFromTemplate('infused', start));
+  expect(byId(infused, 'session:s3:lay:l3:p1').after).toContain('session:s3:leak:l3');
+});
+
+test('frame, holes and marks come before demolding, the oven before it too', () => {
+  const design = {
+    ...DEFAULT_DESIGN,
+    sections: [
+      { id: 'a', name: 'A' },
+      { id: 'b', name: 'B' },
+    ],
+    partings: [{ id: 'keel', name: 'Keel', firstSectionId: 'a', secondSectionId: 'b', lengthMm: 1000 }],
+    backing: { ...DEFAULT_DESIGN.backing, kind: 'steel' as const },
+  };
+  const plan = withPostCure(
+    { ...low, design, intake: { ...DEFAULT_INTAKE, hand: 'left' as const } },
+    { startMin: low.sessions[2].startMin + 1440, rampKPerH: 10, holdC: 45, holdMin: 600 },
+  );
+  const steps = of(plan);
+  expect(byId(steps, 'drill:keel')).toMatchObject({ handsMin: 20, endMin: plan.demoldMin, caution: expect.stringMatching(/Drilling/) as string });
+  expect(byId(steps, 'mark').order).toMatch(/LEFT/);
+  expect(byId(steps, 'frame').waitsFor?.what).toBe('cure');
+  const oven = ['ramp', 'hold', 'cool'].map((part) => byId(steps, `oven:${part}`));
+  expect(oven.every(({ place }) => place === 'oven')).toBe(true);
+  expect(oven[0].endMin).toBe(oven[1].startMin);
+  expect(oven[1].endMin - oven[1].startMin).toBeCloseTo(600, 6);
+  expect(oven[2].endMin).toBeLessThanOrEqual(plan.demoldMin);
+  expect(byId(steps, 'demold').after).toEqual(['mark', 'oven:cool']);
+});
+
+test('checks of the plug are planned backwards with their waits, and stand where they were done', () => {
+  const painted = { ...released, plug: { ...released.plug, surfaces: ['primer_two_pack'] } };
+  const wait = byId(of(painted), 'plug:wait-primer_two_pack');
+  expect(wait.endMin + wait.waitMin).toBeLessThanOrEqual(released.release.startMin);
+  const done = { ...painted, intake: { ...DEFAULT_INTAKE, done: [{ id: 'wash', doneMin: -5000, by: 'Ada' }] } };
+  expect(byId(of(done), 'plug:wash').endMin).toBe(-5000);
+});
+
+test('hours of hands add up', () => {
+  const steps = of(low);
+  expect(handsHours(steps, ({ id }) => id === 'session:s3:lay:l3:p1')).toBeCloseTo(0.5, 9);
+  expect(handsHours(steps)).toBeGreaterThan(handsHours(steps, ({ kind }) => kind === 'lay'));
+});
