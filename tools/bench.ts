@@ -6,7 +6,7 @@ import { readdirSync, readFileSync, rmSync } from 'node:fs';
 import { fileURLToPath } from 'node:url';
 import { Worker } from 'node:worker_threads';
 import { cardLibrary, planToCase } from '@pentimento/core/plan';
-import { fiveDayCase, fiveDayPlan } from './five-day-case.js';
+import { fiveDayAtOnce, fiveDayCase, fiveDayPlan } from './five-day-case.js';
 
 /*
  * npm run bench               times, always with the error beside them
@@ -91,10 +91,20 @@ function measureEdit(growth: GrowthCase, fullMs: number): void {
 }
 
 /** Bundles a worker of this folder, as the web does with its own. */
-async function bundled(name: string): Promise<string> {
-  const outfile = fileURLToPath(new URL(`../.local/${name}.mjs`, import.meta.url));
-  await build({ entryPoints: [fileURLToPath(new URL(`${name}.ts`, import.meta.url))], bundle: true, platform: 'node', format: 'esm', outfile });
+/** @param growth sources of another version's solver in place of this one's */
+async function bundled(name: string, growth?: string): Promise<string> {
+  const outfile = fileURLToPath(new URL(`../.local/${name}${growth === undefined ? '' : '-old'}.mjs`, import.meta.url));
+  const alias: Record<string, string> = growth === undefined ? {} : { '@pentimento/core/growth': growth };
+  await build({ entryPoints: [fileURLToPath(new URL(`${name}.ts`, import.meta.url))], bundle: true, platform: 'node', format: 'esm', outfile, alias });
   return outfile;
+}
+
+function freshRun(outfile: string, workerData?: string): Promise<number> {
+  return new Promise<number>((resolve, reject) => {
+    const worker = new Worker(outfile, { workerData });
+    worker.once('message', resolve);
+    worker.once('error', reject);
+  });
 }
 
 const CLOUD_RUNS = 1000;
@@ -128,15 +138,7 @@ async function measureCloud(): Promise<void> {
 async function measureFresh(): Promise<void> {
   const outfile = await bundled('fresh-worker');
   const times: number[] = [];
-  for (let i = 0; i < FRESH_WORKERS; i++) {
-    times.push(
-      await new Promise<number>((resolve, reject) => {
-        const worker = new Worker(outfile);
-        worker.once('message', resolve);
-        worker.once('error', reject);
-      }),
-    );
-  }
+  for (let i = 0; i < FRESH_WORKERS; i++) times.push(await freshRun(outfile));
   rmSync(outfile);
   console.log(
     `first run in a fresh worker of ${process.version}: p50 ${quantile(times, 0.5).toFixed(0)} ms, best ${quantile(times, 0).toFixed(0)}, worst ${quantile(times, 1).toFixed(0)}`,
@@ -169,6 +171,17 @@ function accuracyTable(cases: readonly Loaded[], five: GrowthCase): void {
 
 const timesOf = (): Record<'old' | 'atOnce' | 'byPly', number[]> => ({ old: [], atOnce: [], byPly: [] });
 
+async function freshAgainst(growth: string, folder: string): Promise<void> {
+  const files = { now: await bundled('fresh-worker'), old: await bundled('fresh-worker', growth) };
+  const times = { now: [] as number[], old: [] as number[] };
+  for (let i = 0; i < FRESH_WORKERS; i++) for (const key of ['now', 'old'] as const) times[key].push(await freshRun(files[key], 'at once'));
+  for (const file of Object.values(files)) rmSync(file);
+  const [now, old] = [quantile(times.now, 0.5), quantile(times.old, 0.5)];
+  console.log(
+    `first run in a fresh worker against ${folder}, laid at once: ${now.toFixed(0)} ms against ${old.toFixed(0)}, ${(now / old).toFixed(2)} of it (medians, in turn)`,
+  );
+}
+
 /** An older version beside this one, in one run: the folder of its sources stands in BENCH_OLD (outside the repository). */
 async function measureAgainst(folder: string): Promise<void> {
   const outfile = fileURLToPath(new URL('../.local/old-core.mjs', import.meta.url));
@@ -177,7 +190,8 @@ async function measureAgainst(folder: string): Promise<void> {
   const old: { simulateGrowth: typeof simulateGrowth } = await import(outfile);
   rmSync(outfile);
   const plan = fiveDayPlan();
-  const atOnce = planToCase({ ...plan, sessions: plan.sessions.map((session) => ({ ...session, plyMin: 0 })) }, cardLibrary());
+  const atOnce = fiveDayAtOnce();
+  await freshAgainst(`${folder}/core/src/growth/simulate-growth.ts`, folder);
   const runs = {
     old: () => old.simulateGrowth(atOnce),
     atOnce: () => simulateGrowth(atOnce),

@@ -23,3 +23,9 @@ export function fiveDayPlan(): PlanDocument {
 export function fiveDayCase(): GrowthCase {
   return planToCase(fiveDayPlan(), cardLibrary());
 }
+
+/** The same with every session laid in an instant, as version 0.3 knew it. */
+export function fiveDayAtOnce(): GrowthCase {
+  const plan = fiveDayPlan();
+  return planToCase({ ...plan, sessions: plan.sessions.map((session) => ({ ...session, plyMin: 0 })) }, cardLibrary());
+}

@@ -110,6 +110,7 @@ test('the tram seat’s left half from nothing to the sheet on the wall, and its
     await expect(page.getByRole('alert')).toContainText('600000 µm is a thousand times 600 µm.');
     await enter(page.getByLabel('Wet film of Gel coat 1'), '400');
     await page.getByRole('button', { name: /^Fit bulk plies/ }).click();
+    await page.getByLabel('Bulk mat 2 closes with').selectOption('none');
     await expect(objects(page)).toContainText('Air-inhibited resin stays tacky');
     await page.getByLabel('Bulk mat 2 closes with').selectOption('additive');
     await enter(page.getByLabel('Color of Gel coat 1'), 'black');

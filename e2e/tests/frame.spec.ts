@@ -86,7 +86,7 @@ for (const theme of ['paper', 'lamp']) {
       await openBuild(page, 'Tram seat shell, right half');
       for (const stage of ['Plug', 'Split', 'Release', 'Stack', 'Mix', 'Kit', 'Traveler']) {
         await openStage(page, stage);
-        if (stage === 'Mix') await expect(page.getByText('asks for').first()).toBeVisible();
+        if (stage === 'Mix') await expect(page.getByText('If by the shortcut').first()).toBeVisible();
         await faultless(page);
       }
     });

@@ -74,7 +74,11 @@ export function judgeReport(plan: PlanDocument, cards: CardLibrary): JudgeReport
     status: evaluation.result.status,
     sections: [{ name: 'Whole mold', zones: [zoneReport(plan, cards, evaluation)] }],
     objections: planObjections(plan, cards, around).map((objection) => inWords(objection)),
-    steps: stepsOf(plan, cards, workedOut(plan, cards, evaluation)),
+    steps: stepsOf(plan, cards, workedOut(plan, cards, evaluation)).map((step) => ({
+      ...step,
+      name: fillAmounts(step.name, 'metric'),
+      order: fillAmounts(step.order, 'metric'),
+    })),
   };
 }
 

@@ -6,6 +6,7 @@ import { boltPattern } from '../design/bolt-pattern.js';
 import { stepCaution } from '../cautions/cautions.js';
 import { postCureTimes } from '../plan/surroundings.js';
 import type { BackingTime } from '../design/backing.js';
+import { amount, words } from '../units/amounts.js';
 import { stepOf, type Step } from './step.js';
 
 /** Minutes that nobody measured yet (assumed). */
@@ -93,14 +94,14 @@ function ovenSteps(plan: PlanDocument, cards: CardLibrary): Step[] {
   if (!times || !postCure) return [];
   const caution = stepCaution('oven', plan, cards);
   const common = { stage: 'sequence', place: 'oven', logs: ['temperature'], caution } as const;
-  const ramp = `${String(postCure.rampKPerH)} K/h`;
+  const ramp = words`${amount('ramp', postCure.rampKPerH)}`;
   return [
     stepOf({
       ...common,
       id: 'oven:ramp',
       kind: 'ramp',
       name: 'Oven up',
-      order: `${ramp} to ${String(postCure.holdC)} °C.`,
+      order: words`${ramp} to ${amount('temperature', postCure.holdC)}.`,
       startMin: times.startMin,
       endMin: times.hotMin,
       people: 1,
@@ -111,7 +112,7 @@ function ovenSteps(plan: PlanDocument, cards: CardLibrary): Step[] {
       id: 'oven:hold',
       kind: 'hold',
       name: 'Hold',
-      order: `${String(postCure.holdC)} °C, by a thermometer on the mold.`,
+      order: words`${amount('temperature', postCure.holdC)}, by a thermometer on the mold.`,
       startMin: times.hotMin,
       endMin: times.coolingMin,
       after: ['oven:ramp'],
@@ -121,7 +122,7 @@ function ovenSteps(plan: PlanDocument, cards: CardLibrary): Step[] {
       id: 'oven:cool',
       kind: 'cool',
       name: 'Oven down',
-      order: `No faster than ${ramp}.`,
+      order: words`No faster than ${ramp}.`,
       startMin: times.coolingMin,
       endMin: times.endMin,
       after: ['oven:hold'],

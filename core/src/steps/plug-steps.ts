@@ -5,7 +5,6 @@ import type { PlanDocument } from '../plan/plan-document.js';
 import { finishPlan } from '../plug/finish-ladder.js';
 import { readinessChecks } from '../plug/readiness.js';
 import { isFlangeZone, releaseSchedule } from '../release/release-schedule.js';
-import { fillAmounts } from '../units/amounts.js';
 import { stepOf, type Step } from './step.js';
 
 /** A check of the plug, where nobody knows better (assumed) [min]. */
@@ -33,8 +32,8 @@ export function plugSteps(plan: PlanDocument, cards: CardLibrary): Step[] {
         id: `plug:${id}`,
         kind: id === 'finish' ? 'finish' : id === 'wash' ? 'clean' : 'check',
         stage: 'plug',
-        name: fillAmounts(what, 'metric'),
-        order: rungs ? rungs.rungs.map(({ name }) => name).join(', ') : fillAmounts(why, 'metric'),
+        name: what,
+        order: rungs ? rungs.rungs.map(({ name }) => name).join(', ') : why,
         startMin,
         endMin,
         people: 1,

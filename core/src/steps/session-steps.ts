@@ -8,6 +8,7 @@ import { layerMasses } from '../plan/plan-to-case.js';
 import { infusedLayers } from '../stack/plan-infusion.js';
 import { preparationOf } from '../stack/preparation.js';
 import { layerCautions } from '../cautions/cautions.js';
+import { amount, words, type Words } from '../units/amounts.js';
 import { stepOf, type Step, type StepUse } from './step.js';
 
 /** Weighing and stirring one pot, and trying tack in cup, flange and corners (assumed) [min]. */
@@ -157,11 +158,13 @@ function layerSteps({ plan, cards, mix: rows }: SessionContext, session: PlanSes
   return [...leak, ...mix, ...plies];
 }
 
-function layOrder({ laminate, wetFilmUm, role, application }: PlanLayer): string {
+function layOrder({ laminate, wetFilmUm, role, application }: PlanLayer): Words {
   if (laminate) return 'Wet out, lay, roll free of air from the middle outward; look into the corners.';
   if (role === 'core') return 'Press on, no air under it, level.';
-  return `${application ? application.method : 'Brush'} to ${(wetFilmUm ?? 0).toFixed(0)} µm wet; gauge on a grid, thinnest place and corners too.`;
+  return words`${capital(application?.method ?? 'brush')} to ${amount('film', wetFilmUm ?? 0)} wet; gauge on a grid, thinnest place and corners too.`;
 }
+
+const capital = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);
 
 function plyUses(plan: PlanDocument, layer: PlanLayer, cards: CardLibrary, count: number): StepUse[] {
   const fabric = layer.fabricId === undefined ? undefined : cards.sheets.get(layer.fabricId);

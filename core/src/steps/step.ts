@@ -1,3 +1,4 @@
+import type { Words } from '../units/amounts.js';
 import type { PlanStage } from '../plan/objection.js';
 
 /** What is done at a step. */
@@ -52,9 +53,9 @@ export interface Step {
   readonly id: string;
   readonly kind: StepKind;
   readonly stage: PlanStage;
-  readonly name: string;
+  readonly name: Words;
   /** What to do, as an order */
-  readonly order: string;
+  readonly order: Words;
   readonly sessionId: string | null;
   readonly layerId: string | null;
   /** Planned, from 00:00 of day 1 [min] */
