@@ -95,7 +95,14 @@ function measureEdit(growth: GrowthCase, fullMs: number): void {
 async function bundled(name: string, growth?: string): Promise<string> {
   const outfile = fileURLToPath(new URL(`../.local/${name}${growth === undefined ? '' : '-old'}.mjs`, import.meta.url));
   const alias: Record<string, string> = growth === undefined ? {} : { '@pentimento/core/growth': growth };
-  await build({ entryPoints: [fileURLToPath(new URL(`${name}.ts`, import.meta.url))], bundle: true, platform: 'node', format: 'esm', outfile, alias });
+  await build({
+    entryPoints: [fileURLToPath(new URL(`${name}.ts`, import.meta.url))],
+    bundle: true,
+    platform: 'node',
+    format: 'esm',
+    outfile,
+    alias,
+  });
   return outfile;
 }
 
@@ -173,7 +180,7 @@ const timesOf = (): Record<'old' | 'atOnce' | 'byPly', number[]> => ({ old: [], 
 
 async function freshAgainst(growth: string, folder: string): Promise<void> {
   const files = { now: await bundled('fresh-worker'), old: await bundled('fresh-worker', growth) };
-  const times = { now: [] as number[], old: [] as number[] };
+  const times: Record<'now' | 'old', number[]> = { now: [], old: [] };
   for (let i = 0; i < FRESH_WORKERS; i++) for (const key of ['now', 'old'] as const) times[key].push(await freshRun(files[key], 'at once'));
   for (const file of Object.values(files)) rmSync(file);
   const [now, old] = [quantile(times.now, 0.5), quantile(times.old, 0.5)];

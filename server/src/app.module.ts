@@ -1,5 +1,6 @@
 import { Module, type DynamicModule } from '@nestjs/common';
 import { AuthModule } from './auth/auth.module.js';
+import { BuildLogModule } from './build-log/build-log.module.js';
 import { BuildsModule } from './builds/builds.module.js';
 import { CardsModule } from './cards/cards.module.js';
 import { ConfigModule } from './config.module.js';
@@ -27,6 +28,7 @@ export class AppModule {
         CardsModule,
         CupTestsModule,
         BuildsModule,
+        BuildLogModule,
         MoldsModule,
         TravelerModule,
       ],

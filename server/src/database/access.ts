@@ -15,6 +15,7 @@ const ACCESS: Readonly<Record<string, 'append' | 'change' | 'change and delete'>
   pull: 'append',
   rights_change: 'append',
   sign_in_tries: 'change and delete',
+  step_entry: 'append',
   treatment: 'append',
 };
 const GRANTS = { append: 'select, insert', change: 'select, insert, update', 'change and delete': 'select, insert, update, delete' };

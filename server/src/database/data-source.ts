@@ -8,6 +8,7 @@ import { LaminateRecords1795450000000 } from './migrations/1795450000000-laminat
 import { SaveId1795460000000 } from './migrations/1795460000000-save-id.js';
 import { Accounts1795470000000 } from './migrations/1795470000000-accounts.js';
 import { FinishAndTakeBack1795490000000 } from './migrations/1795490000000-finish-and-take-back.js';
+import { StepEntries1795500000000 } from './migrations/1795500000000-step-entries.js';
 import { Judgments1795480000000 } from './migrations/1795480000000-judgments.js';
 
 export function dataSourceOptions(url: string): DataSourceOptions {
@@ -23,6 +24,7 @@ export function dataSourceOptions(url: string): DataSourceOptions {
       Accounts1795470000000,
       Judgments1795480000000,
       FinishAndTakeBack1795490000000,
+      StepEntries1795500000000,
     ],
     synchronize: false,
     extra: { Client: SteadyClient },

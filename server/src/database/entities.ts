@@ -3,6 +3,7 @@ import { Build } from '../builds/build.entity.js';
 import { CardVersion } from '../cards/card-version.entity.js';
 import { CupTest } from '../cup-tests/cup-test.entity.js';
 import { LaminateRecord } from '../cup-tests/laminate-record.entity.js';
+import { StepLogEntry } from '../build-log/step-entry.entity.js';
 import { Judgment } from '../judging/judgment.entity.js';
 import { Device } from '../devices/device.entity.js';
 import { Mold } from '../molds/mold.entity.js';
@@ -11,4 +12,18 @@ import { Person } from '../people/person.entity.js';
 import { RightsChange } from '../people/rights-change.entity.js';
 
 /** Every table that has an entity. */
-export const entities = [Person, Build, BuildVersion, CardVersion, CupTest, LaminateRecord, Mold, Pull, Treatment, RightsChange, Device, Judgment];
+export const entities = [
+  Person,
+  Build,
+  BuildVersion,
+  CardVersion,
+  CupTest,
+  LaminateRecord,
+  Mold,
+  Pull,
+  Treatment,
+  RightsChange,
+  Device,
+  Judgment,
+  StepLogEntry,
+];

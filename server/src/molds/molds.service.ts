@@ -5,12 +5,10 @@ import { DataSource, Repository, type EntityTarget } from 'typeorm';
 import { idTaken, notFound, ProblemException } from '../errors/problem.js';
 import { refuseUnlessMay } from '../people/may.js';
 import type { Person } from '../people/person.entity.js';
+import { AHEAD_MIN, pastMoment } from '../wire/past-moment.js';
 import { Mold } from './mold.entity.js';
 import type { MoldDto, NewPullDto, NewTreatmentDto, PullDto, TreatmentDto, UndoDto } from './molds.dto.js';
 import { Pull, Treatment } from './service-records.entity.js';
-
-/** Clocks of phones at the bench may run ahead a little. */
-const AHEAD_MIN = 10;
 
 @Injectable()
 export class MoldsService {
@@ -125,14 +123,6 @@ type Written = Readonly<Record<string, unknown>> & { readonly id: string; readon
 
 function sameValue(sent: unknown, kept: unknown): boolean {
   return sent instanceof Date && kept instanceof Date ? sent.getTime() === kept.getTime() : sent === kept;
-}
-
-function pastMoment(at: string): Date {
-  const moment = new Date(at);
-  if (isAfter(moment, addMinutes(new Date(), AHEAD_MIN))) {
-    throw new ProblemException(422, 'in-the-future', `${at} is in the future. Log it when it has happened, or correct the date.`);
-  }
-  return moment;
 }
 
 function toMoldDto(mold: Mold, pulls: readonly Pull[], treatments: readonly Treatment[]): MoldDto {

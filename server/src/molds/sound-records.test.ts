@@ -41,8 +41,11 @@ describe('records and numbers that hold', () => {
     expect(again.body.code).toBe('already-undone');
     expect((await agent.post(`${path}/${undo.id}/undo`).send({ id: randomUUID(), note: '' }).expect(422)).body.code).toBe('not-a-treatment');
     await agent.post(`${path}/${randomUUID()}/undo`).send({ id: randomUUID(), note: '' }).expect(404);
-    const other = await shop.signedIn('eli').catch(() => null);
-    if (other) await other.post(`${path}/${treatment.id}/undo`).send({ id: randomUUID(), note: '' }).expect(403);
+    const own = { ...treatment, id: randomUUID() };
+    await agent.post(path).send(own).expect(201);
+    await shop.sql(`update person set role = 'apprentice' where login = 'cleo'`);
+    const cleo = await shop.signedIn('cleo');
+    await cleo.post(`${path}/${own.id}/undo`).send({ id: randomUUID(), note: '' }).expect(403);
   });
 
   test('no pull before the mold existed', async () => {

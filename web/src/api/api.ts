@@ -16,12 +16,14 @@ export type CardHistory = Schemas['CardHistoryDto'];
 export type CupTestRecord = Schemas['CupTestDto'];
 export type LaminateRecord = Schemas['LaminateRecordDto'];
 export type NewPull = Schemas['NewPullDto'];
+export type StepEntry = Schemas['StepEntryDto'];
+export type NewStepEntry = Schemas['NewStepEntryDto'];
 export type NewTreatment = Schemas['NewTreatmentDto'];
 
 export const api = createApi({
   reducerPath: 'api',
   baseQuery: fetchBaseQuery({ baseUrl: '/api', timeout: 20000 }),
-  tagTypes: ['Who', 'Builds', 'Molds', 'Cards', 'CupTests', 'People', 'Devices', 'Rights'],
+  tagTypes: ['Who', 'Builds', 'Molds', 'Cards', 'CupTests', 'People', 'Devices', 'Rights', 'BuildLog'],
   refetchOnReconnect: true,
   endpoints: (build) => ({
     who: build.query<Who, void>({ query: () => 'auth/who', providesTags: ['Who'] }),
@@ -128,6 +130,11 @@ export const api = createApi({
       query: ({ moldId, pullId, body }) => ({ url: `molds/${moldId}/pulls/${pullId}/undo`, method: 'POST', body }),
       invalidatesTags: ['Molds'],
     }),
+    buildLog: build.query<StepEntry[], string>({ query: (id) => `builds/${id}/log`, providesTags: ['BuildLog'] }),
+    addStepEntry: build.mutation<StepEntry[], { buildId: string; body: NewStepEntry }>({
+      query: ({ buildId, body }) => ({ url: `builds/${buildId}/log`, method: 'POST', body }),
+      invalidatesTags: ['BuildLog', 'Builds'],
+    }),
     undoTreatment: build.mutation<Mold, { moldId: string; treatmentId: string; body: Schemas['UndoDto'] }>({
       query: ({ moldId, treatmentId, body }) => ({ url: `molds/${moldId}/treatments/${treatmentId}/undo`, method: 'POST', body }),
       invalidatesTags: ['Molds'],
@@ -162,6 +169,7 @@ export const {
   usePeopleQuery,
   useAddPersonMutation,
   useSaveSettingsMutation,
+  useBuildLogQuery,
   useBuildsQuery,
   useWorstOfBuildsQuery,
   useBuildQuery,

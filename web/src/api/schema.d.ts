@@ -500,6 +500,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/builds/{id}/log": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["BuildLogController_list"];
+        put?: never;
+        post: operations["BuildLogController_add"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/molds": {
         parameters: {
             query?: never;
@@ -1292,6 +1308,31 @@ export interface components {
             finishReason: string | null;
             pulls: components["schemas"]["PullDto"][];
             treatments: components["schemas"]["TreatmentDto"][];
+        };
+        StepEntryDto: {
+            /** Format: uuid */
+            id: string;
+            stepId: string;
+            /** @enum {string} */
+            kind: "started" | "done" | "skipped" | "taken back";
+            /** Format: date-time */
+            at: string;
+            note: string;
+            /** Format: uuid */
+            reverses: string | null;
+            madeBy: string;
+        };
+        NewStepEntryDto: {
+            /** Format: uuid */
+            id: string;
+            stepId: string;
+            /** @enum {string} */
+            kind: "started" | "done" | "skipped" | "taken back";
+            /** Format: date-time */
+            at: string;
+            note: string;
+            /** Format: uuid */
+            reverses: string | null;
         };
         NewPullDto: {
             /** Format: uuid */
@@ -2172,6 +2213,52 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["MoldDto"];
+                };
+            };
+        };
+    };
+    BuildLogController_list: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StepEntryDto"][];
+                };
+            };
+        };
+    };
+    BuildLogController_add: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewStepEntryDto"];
+            };
+        };
+        responses: {
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StepEntryDto"][];
                 };
             };
         };

@@ -13,6 +13,7 @@ export function makeRouter() {
       children: [
         { path: '/', lazy: async () => ({ Component: (await import('../features/board/board-page')).BoardPage }) },
         { path: '/builds/:buildId/:stage?', lazy: async () => ({ Component: (await import('../features/plan-page/build-page')).BuildPage }) },
+        { path: '/bench/:buildId', lazy: async () => ({ Component: (await import('../features/bench/bench-page')).BenchPage }) },
         { path: '/bench', lazy: async () => ({ Component: (await import('../features/bench/bench-page')).BenchPage }) },
         { path: '/rack', lazy: async () => ({ Component: (await import('../features/rack/rack-page')).RackPage }) },
         { path: '/rack/:moldId', lazy: async () => ({ Component: (await import('../features/rack/mold-page')).MoldPage }) },

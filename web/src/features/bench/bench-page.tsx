@@ -1,11 +1,65 @@
-import { Empty } from '../../shared/states';
+import { useParams, Link } from 'react-router';
+import { useBuildsQuery, useCardsQuery, type Build } from '../../api/api';
+import { Refusals } from '../../app/refusals';
+import { Empty, Failed, Loading } from '../../shared/states';
+import { BuildAtBench } from './build-at-bench';
 
-/** Not built yet, and says so. */
+/** The build under way, one step at a time: what to do, its caution, its clock, and what to write down. */
 export function BenchPage() {
+  const { buildId } = useParams();
+  const builds = useBuildsQuery();
+  const cards = useCardsQuery();
+  const error = builds.error ?? cards.error;
+  if (error && !(builds.data && cards.data))
+    return (
+      <Failed
+        error={error}
+        retry={() => {
+          void builds.refetch();
+          void cards.refetch();
+        }}
+      />
+    );
+  if (!builds.data || !cards.data) return <Loading what="the bench" />;
+  const open = builds.data.filter(({ status }) => status !== 'finished');
+  const build = open.find(({ id }) => id === buildId);
   return (
-    <Empty title="The Bench is not built yet">
-      <p>Here the build under way will be led step by step: what to do, its caution, a clock to the window, and what to log.</p>
-      <p className="mt-2">Until then: plan on the Board, and save what really happened as a new version with “as built” in its note.</p>
-    </Empty>
+    <>
+      <Refusals />
+      {build ? <BuildAtBench key={build.id} build={build} newest={cards.data} /> : <Choose open={open} lost={buildId !== undefined} />}
+    </>
+  );
+}
+
+/** Which build is on the bench: those under way first, in rows that a glove hits. */
+function Choose({ open, lost }: { open: readonly Build[]; lost: boolean }) {
+  const rows = [...open].sort((a, b) => Number(b.status === 'under way') - Number(a.status === 'under way'));
+  if (rows.length === 0)
+    return (
+      <Empty title="Nothing to build">
+        Plan a build on the{' '}
+        <Link className="link" to="/">
+          Board
+        </Link>{' '}
+        first; its steps are done here.
+      </Empty>
+    );
+  return (
+    <div className="mx-auto max-w-3xl p-4">
+      <h1 className="text-xl font-semibold">Which build is on the bench?</h1>
+      {lost && <p role="status">That build is not there, or is a mold by now.</p>}
+      <ul className="rule mt-2 border-t">
+        {rows.map(({ id, name, status, current }) => (
+          <li key={id} className="hairline border-b">
+            <Link to={`/bench/${id}`} className="hover:bg-base-200 flex min-h-16 flex-wrap items-center gap-x-4 px-2 py-2 text-lg">
+              <span className="font-semibold">{name}</span>
+              <span className="muted text-base">
+                {status === 'under way' ? 'under way' : 'not begun'} · {current.plan.sessions.length} sessions
+              </span>
+            </Link>
+          </li>
+        ))}
+      </ul>
+    </div>
   );
 }

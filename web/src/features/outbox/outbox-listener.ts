@@ -1,4 +1,4 @@
-import { createListenerMiddleware, isAnyOf } from '@reduxjs/toolkit';
+import { createListenerMiddleware, isAnyOf, type ThunkDispatch, type UnknownAction } from '@reduxjs/toolkit';
 import { api } from '../../api/api';
 import { problemOf } from '../../api/problem';
 import { flushed, OUTBOX_KEY, queued, refusedByServer, sent, type OutgoingRecord, type outboxSlice } from './outbox-slice';
@@ -32,11 +32,7 @@ outboxListener.startListening({
     sending = true;
     try {
       for (let record = next(); record; record = next()) {
-        const { moldId } = record;
-        const result =
-          record.kind === 'pull'
-            ? await dispatch(api.endpoints.addPull.initiate({ moldId, body: record.body }))
-            : await dispatch(api.endpoints.addTreatment.initiate({ moldId, body: record.body }));
+        const result = await send(record, dispatch);
         if (!result.error) {
           dispatch(sent(record.body.id));
           continue;
@@ -51,3 +47,15 @@ outboxListener.startListening({
     }
   },
 });
+
+/** One record to its route. */
+function send(record: OutgoingRecord, dispatch: ThunkDispatch<OutboxRoot, unknown, UnknownAction>): Promise<{ error?: unknown }> {
+  switch (record.kind) {
+    case 'pull':
+      return dispatch(api.endpoints.addPull.initiate({ moldId: record.moldId, body: record.body }));
+    case 'treatment':
+      return dispatch(api.endpoints.addTreatment.initiate({ moldId: record.moldId, body: record.body }));
+    case 'step':
+      return dispatch(api.endpoints.addStepEntry.initiate({ buildId: record.buildId, body: record.body }));
+  }
+}

@@ -1,12 +1,15 @@
 import { createSlice, type PayloadAction } from '@reduxjs/toolkit';
-import type { NewPull, NewTreatment } from '../../api/api';
+import type { NewPull, NewStepEntry, NewTreatment } from '../../api/api';
 
 /** A record on its way to the server; its id was made here, so sending it twice counts once. */
 export type OutgoingRecord = {
-  readonly moldId: string;
   /** Whose record it is: only while this person is signed in is it sent */
   readonly personId: string;
-} & ({ readonly kind: 'pull'; readonly body: NewPull } | { readonly kind: 'treatment'; readonly body: NewTreatment });
+} & (
+  | { readonly kind: 'pull'; readonly moldId: string; readonly body: NewPull }
+  | { readonly kind: 'treatment'; readonly moldId: string; readonly body: NewTreatment }
+  | { readonly kind: 'step'; readonly buildId: string; readonly body: NewStepEntry }
+);
 
 interface OutboxState {
   waiting: OutgoingRecord[];
@@ -27,7 +30,14 @@ export function storedOutbox(): OutgoingRecord[] {
 }
 
 function isOutgoing(value: unknown): value is OutgoingRecord {
-  return typeof value === 'object' && value !== null && 'moldId' in value && 'personId' in value && 'kind' in value && 'body' in value;
+  return (
+    typeof value === 'object' &&
+    value !== null &&
+    ('moldId' in value || 'buildId' in value) &&
+    'personId' in value &&
+    'kind' in value &&
+    'body' in value
+  );
 }
 
 export const outboxSlice = createSlice({

@@ -22,7 +22,7 @@ import { useObjections, useSettledPicture, useSiblings } from './use-around';
 import { useMix } from '../simulation/use-mix';
 import { useBuildKeys } from './use-build-keys';
 import { useOpenPlan } from './use-open-plan';
-import { usePlanCards } from './use-plan-cards';
+import { usePlanCards } from '../stage/use-plan-cards';
 import { useSave } from './use-save';
 
 const PlugStage = lazy(async () => ({ default: (await import('../stages/plug/plug-stage')).PlugStage }));

@@ -10,7 +10,7 @@ import { useWidth } from '../../shared/use-width';
 import { EaseTrend } from './ease-trend';
 import { LogPull } from './log-pull';
 import { LogTreatment } from './log-treatment';
-import { Refusals } from './refusals';
+import { Refusals } from '../../app/refusals';
 import { CycleRows } from './spine';
 import { useMoldViews, type MoldView } from './use-service';
 import { dateText } from '../../shared/dates';

@@ -3,7 +3,7 @@ import { useState } from 'react';
 import { useMoldsQuery } from '../../api/api';
 import { Empty, Failed, Loading } from '../../shared/states';
 import { LogPull } from './log-pull';
-import { Refusals } from './refusals';
+import { Refusals } from '../../app/refusals';
 import { Spine } from './spine';
 import { useMoldViews, type MoldView } from './use-service';
 

@@ -14,7 +14,7 @@ export function withWaiting(mold: Mold, waiting: readonly OutgoingRecord[]): Mol
   const pulls = [...mold.pulls];
   const treatments = [...mold.treatments];
   for (const record of waiting) {
-    if (record.moldId !== mold.id) continue;
+    if (record.kind === 'step' || record.moldId !== mold.id) continue;
     if (record.kind === 'pull' && !pulls.some(({ id }) => id === record.body.id))
       pulls.push({ ...record.body, reverses: null, madeBy: 'waiting to be sent' });
     if (record.kind === 'treatment' && !treatments.some(({ id }) => id === record.body.id))

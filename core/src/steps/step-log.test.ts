@@ -1,0 +1,49 @@
+import { stepOf, type Step } from './step.js';
+import { goneEntries, missingBefore, opensBuild, stepStates, type EntryKind, type StepEntry } from './step-log.js';
+
+const entry = (id: string, stepId: string, kind: EntryKind, minute: number, reverses: string | null = null): StepEntry => ({
+  id,
+  stepId,
+  kind,
+  at: new Date(Date.UTC(2026, 10, 26, 8, minute)).toISOString(),
+  note: '',
+  reverses,
+  madeBy: 'Ada',
+});
+const step = (id: string, ...after: string[]): Step =>
+  stepOf({ id, kind: 'lay', stage: 'stack', name: id, order: 'Lay it.', startMin: 0, endMin: 1, after });
+
+test('a step stands where its last line says, whatever order lines arrive in; a line taken back does not count', () => {
+  const lines = [entry('c', 'a', 'done', 9), entry('b', 'a', 'started', 2), entry('d', 'b', 'skipped', 3)];
+  expect([...stepStates(lines)].map(([id, { state }]) => [id, state])).toEqual([
+    ['a', 'done'],
+    ['b', 'skipped'],
+  ]);
+  const back = [...lines, entry('e', 'a', 'taken back', 12, 'c')];
+  expect(stepStates(back).get('a')?.state).toBe('started');
+  expect(stepStates([entry('f', 'z', 'taken back', 1, 'gone')]).has('z')).toBe(false);
+});
+
+test('what must be done before, and is not', () => {
+  const steps = [step('mix'), step('gate'), step('lay', 'mix', 'gate')];
+  const missing = (...lines: StepEntry[]): string[] => missingBefore(steps[2], steps, stepStates(lines)).map(({ id }) => id);
+  expect(missing()).toEqual(['mix', 'gate']);
+  expect(missing(entry('1', 'mix', 'started', 0))).toEqual(['mix', 'gate']);
+  expect(missing(entry('1', 'mix', 'done', 0), entry('2', 'gate', 'skipped', 0))).toEqual([]);
+});
+
+test('lines about steps that are gone are kept apart', () => {
+  expect(
+    goneEntries([entry('1', 'a', 'done', 0), entry('2', 'old', 'done', 1), entry('3', 'old', 'taken back', 2, '2')], [step('a')]).map(({ id }) => id),
+  ).toEqual(['2']);
+});
+
+test('a build is under way with its first session, not with its plug', () => {
+  expect(['plug:wash', 'release:plug:wax:1', 'release:gate', 'session:s1:mix:l1', 'demold'].map(opensBuild)).toEqual([
+    false,
+    false,
+    false,
+    true,
+    false,
+  ]);
+});

@@ -1,0 +1,46 @@
+import type { Step } from './step.js';
+
+/** What is written about a step. */
+export const entryKinds = ['started', 'done', 'skipped', 'taken back'] as const;
+export type EntryKind = (typeof entryKinds)[number];
+
+/** One line of a build's log; lines are only added, and a mistake is taken back by another line. */
+export interface StepEntry {
+  readonly id: string;
+  readonly stepId: string;
+  readonly kind: EntryKind;
+  /** ISO date-time */
+  readonly at: string;
+  readonly note: string;
+  /** The line that this one takes back; null: it takes none back */
+  readonly reverses: string | null;
+  readonly madeBy: string;
+}
+
+export type StepState = 'open' | 'started' | 'done' | 'skipped';
+
+/** Where each step of a log stands: by its last line that was not taken back. Steps without a line are open. */
+export function stepStates(entries: readonly StepEntry[]): ReadonlyMap<string, StepEntry & { readonly state: Exclude<StepState, 'open'> }> {
+  const reversed = new Set(entries.flatMap(({ reverses }) => reverses ?? []));
+  const states = new Map<string, StepEntry & { readonly state: Exclude<StepState, 'open'> }>();
+  for (const entry of [...entries].sort((a, b) => a.at.localeCompare(b.at))) {
+    if (entry.kind === 'taken back' || reversed.has(entry.id)) continue;
+    states.set(entry.stepId, { ...entry, state: entry.kind });
+  }
+  return states;
+}
+
+/** Lines about steps that the plan no longer has: they are kept, and shown. */
+export function goneEntries(entries: readonly StepEntry[], steps: readonly Step[]): StepEntry[] {
+  const known = new Set(steps.map(({ id }) => id));
+  return entries.filter(({ stepId, kind }) => kind !== 'taken back' && !known.has(stepId));
+}
+
+/** Steps that must be done before this one and are not. */
+export function missingBefore(step: Step, steps: readonly Step[], states: ReturnType<typeof stepStates>): Step[] {
+  const over = (id: string): boolean => ['done', 'skipped'].includes(states.get(id)?.state ?? 'open');
+  return steps.filter(({ id }) => step.after.includes(id) && !over(id));
+}
+
+/** A step with which laying begins: from here on a build is under way, and its gates count. */
+export const opensBuild = (stepId: string): boolean => stepId.startsWith('session:');

@@ -1,0 +1,49 @@
+import type { Step } from '@pentimento/core/steps';
+import { differenceInMinutes, parseISO } from 'date-fns';
+import { useEffect, useState } from 'react';
+
+const TICK_MS = 15_000;
+
+/** Minutes of a plan's clock, now and by this machine's. */
+export function usePlanNow(startDate: string): number {
+  const [now, setNow] = useState(() => new Date());
+  useEffect(() => {
+    const timer = setInterval(() => {
+      setNow(new Date());
+    }, TICK_MS);
+    return () => {
+      clearInterval(timer);
+    };
+  }, []);
+  return differenceInMinutes(now, parseISO(startDate));
+}
+
+/** A span in the words of a wall clock: "3 h 20", "2 days". */
+export function spanText(minutes: number): string {
+  const size = Math.abs(Math.round(minutes));
+  if (size < 60) return `${String(size)} min`;
+  if (size < 48 * 60) return `${String(Math.floor(size / 60))} h ${String(size % 60).padStart(2, '0')}`;
+  return `${String(Math.round(size / 1440))} days`;
+}
+
+const WAITS: Record<NonNullable<Step['waitsFor']>['what'], readonly [before: string, after: string]> = {
+  gate: ['gate in', 'gate due since'],
+  window: ['window opens in', 'window open since'],
+  cure: ['cured enough in', 'cured enough since'],
+  temperature: ['cool enough in', 'cool enough since'],
+  hours: ['hours over in', 'hours over since'],
+};
+
+/** What a step waits for against now. */
+export function waitText({ waitsFor }: Step, nowMin: number): string | null {
+  if (!waitsFor) return null;
+  const left = waitsFor.untilMin - nowMin;
+  return `${WAITS[waitsFor.what][left > 0 ? 0 : 1]} ${spanText(left)}`;
+}
+
+/** The planned start against now. */
+export function plannedText({ startMin }: Step, nowMin: number): string {
+  const left = startMin - nowMin;
+  if (Math.abs(left) < 1) return 'planned now';
+  return left > 0 ? `planned in ${spanText(left)}` : `planned ${spanText(left)} ago`;
+}

@@ -1,0 +1,88 @@
+import { momentText } from '@pentimento/core/shop-time';
+import type { EntryKind, Step, StepEntry, StepState } from '@pentimento/core/steps';
+import { TriangleAlert } from 'lucide-react';
+import { MayButton } from '../../shared/may-button';
+import { dateTimeText } from '../../shared/dates';
+import { useUnits } from '../../shared/use-units';
+import { plannedText, waitText } from './bench-clock';
+
+interface StepCardProps {
+  readonly step: Step;
+  readonly startDate: string;
+  readonly nowMin: number;
+  /** Its last line that counts; null: nothing was written yet */
+  readonly entry: (StepEntry & { readonly state: Exclude<StepState, 'open'> }) | null;
+  /** Steps that should have been done before */
+  readonly missing: readonly string[];
+  readonly onTap: (kind: EntryKind) => void;
+}
+
+const gram = (amount: number, unit: string): string =>
+  unit === 'g' && amount >= 1000 ? `${(amount / 1000).toFixed(2)} kg` : `${amount.toFixed(unit === 'm²' ? 2 : 0)} ${unit}`;
+
+/** The step at hand, in type for an arm's length. */
+export function StepCard({ step, startDate, nowMin, entry, missing, onTap }: StepCardProps) {
+  const { fill } = useUnits();
+  const wait = waitText(step, nowMin);
+  return (
+    <section aria-label="Step at hand" className="rule border-l-8 pl-4">
+      <p className="num muted">
+        {momentText(startDate, step.startMin)} · {plannedText(step, nowMin)}
+        {step.people > 0 && ` · ${step.people === 1 ? 'one' : String(step.people)} at it`}
+      </p>
+      <h2 className="text-3xl leading-tight font-semibold">{fill(step.name)}</h2>
+      <p className="mt-2 max-w-prose text-xl leading-snug">{fill(step.order)}</p>
+      {step.uses.length > 0 && (
+        <p className="num mt-2 text-lg">{step.uses.map(({ what, amount, unit }) => `${what} ${gram(amount, unit)}`).join(' · ')}</p>
+      )}
+      {wait && <p className="num predicted mt-3 text-2xl">{wait}</p>}
+      {step.caution && (
+        <p className="border-warning mt-3 max-w-prose border-l-4 pl-3 text-lg">
+          <TriangleAlert size={18} aria-hidden className="text-warning mr-1 inline" />
+          {step.caution}
+        </p>
+      )}
+      {missing.length > 0 && (
+        <p role="status" className="text-error mt-3">
+          Not done yet, and should be before this: {missing.join(', ')}.
+        </p>
+      )}
+      {entry && (
+        <p className="mt-3">
+          <strong>{entry.state === 'started' ? 'Begun' : entry.state}</strong> {dateTimeText(entry.at)}, {entry.madeBy}
+          {entry.note !== '' && `: ${entry.note}`}
+        </p>
+      )}
+      <div className="mt-4 grid grid-cols-2 gap-3 sm:grid-cols-[1fr_2fr_1fr]">
+        <MayButton
+          right="log"
+          className="hairline hover:bg-base-200 min-h-16 border text-lg"
+          disabled={entry?.state === 'started'}
+          onClick={() => {
+            onTap('started');
+          }}
+        >
+          Start
+        </MayButton>
+        <MayButton
+          right="log"
+          className="bg-primary text-primary-content order-first col-span-2 min-h-16 text-xl font-semibold sm:order-none sm:col-span-1"
+          onClick={() => {
+            onTap('done');
+          }}
+        >
+          Done
+        </MayButton>
+        <MayButton
+          right="log"
+          className="hairline hover:bg-base-200 min-h-16 border text-lg"
+          onClick={() => {
+            onTap('skipped');
+          }}
+        >
+          Skip
+        </MayButton>
+      </div>
+    </section>
+  );
+}
