@@ -37,6 +37,7 @@ test('paper', async ({ page }) => {
   for (const stage of ['Plug', 'Split', 'Release', 'Stack', 'Mix', 'Kit', 'Traveler']) {
     await openStage(page, stage);
     if (stage === 'Mix') await expect(page.getByText('hardener').first()).toBeVisible();
+    if (stage === 'Traveler') await expect(page.getByRole('list', { name: 'Steps' })).toBeVisible();
     if (stage === 'Stack')
       await page.getByRole('table', { name: 'Schools compared' }).evaluate((table) => {
         table.scrollIntoView({ block: 'end' });
@@ -44,6 +45,10 @@ test('paper', async ({ page }) => {
     if (stage === 'Stack') await expect(page.getByText('person-h')).toHaveCount(2);
     await shoot(page, stage.toLowerCase());
   }
+  await page.goto('/bench');
+  await page.getByRole('link', { name: /^Radar dome petal/ }).click();
+  await expect(page.getByRole('region', { name: 'Step at hand' })).toBeVisible();
+  await shoot(page, 'bench');
   await page.goto('/rack');
   await expect(page.getByText('M-003')).toBeVisible();
   await shoot(page, 'rack');

@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { dateAt, dateOf, dayNumber, isWeekendAt, nextOpenMin } from './shop-clock.js';
+import { dateAt, dateOf, dayNumber, isWeekendAt, lastOpenMin, nextOpenMin } from './shop-clock.js';
 
 const shop = { startDate: '2026-11-30', hours: { opensHour: 7, closesHour: 18, weekends: false } };
 
@@ -29,4 +29,17 @@ test.each([
   ['before day 1, a Friday: at once', -3 * 1440 + 10 * 60, 60, -3 * 1440 + 10 * 60],
 ])('%s', (_what, fromMin, needMin, expected) => {
   expect(nextOpenMin(shop, fromMin, needMin)).toBe(expected);
+});
+
+test.each([
+  ['in hours: just before', 12 * 60, 60, 11 * 60],
+  ['at opening: the evening before', 1440 + 7 * 60, 60, 17 * 60],
+  ['a little after opening: the evening before', 1440 + 7.5 * 60, 60, 17 * 60],
+  ['just fitting in the morning', 1440 + 8 * 60, 60, 1440 + 7 * 60],
+  ['Monday morning: Friday evening', 7 * 1440 + 7 * 60, 60, 4 * 1440 + 17 * 60],
+  ['at night: that evening', 22 * 60, 30, 17.5 * 60],
+  ['longer than a day: it ends then', 3 * 1440, 20 * 60, 3 * 1440 - 20 * 60],
+])('done by then, %s', (_what, untilMin, needMin, expected) => {
+  expect(lastOpenMin(shop, untilMin, needMin)).toBe(expected);
+  expect(lastOpenMin({ ...shop, hours: { ...shop.hours, weekends: true } }, 7 * 1440 + 7 * 60, 60)).toBe(6 * 1440 + 17 * 60);
 });

@@ -76,3 +76,20 @@ export function nextOpenMin({ startDate, hours }: ShopDays, fromMin: number, nee
   }
   return at;
 }
+
+/**
+ * Latest start of hands-on work inside the shop's hours that is done by a moment.
+ * @param untilMin done by then [min on the plan's clock]
+ * @param needMin how long it takes [min]; what is longer than a day simply ends then
+ * @returns [min]
+ */
+export function lastOpenMin({ startDate, hours }: ShopDays, untilMin: number, needMin: number): number {
+  const open = hours.opensHour * 60;
+  const close = hours.closesHour * 60;
+  let dayStart = Math.floor(untilMin / DAY_MIN) * DAY_MIN;
+  for (let tries = 0; tries < 14; tries++, dayStart -= DAY_MIN) {
+    const start = Math.min(untilMin, dayStart + close) - needMin;
+    if (start >= dayStart + open && (hours.weekends || !isWeekendAt(startDate, start))) return start;
+  }
+  return untilMin - needMin;
+}

@@ -5,6 +5,7 @@ import type { PlanDocument } from '../plan/plan-document.js';
 import { finishPlan } from '../plug/finish-ladder.js';
 import { readinessChecks } from '../plug/readiness.js';
 import { isFlangeZone, releaseSchedule } from '../release/release-schedule.js';
+import { lastOpenMin } from '../shop-time/shop-clock.js';
 import { stepOf, type Step } from './step.js';
 
 /** A check of the plug, where nobody knows better (assumed) [min]. */
@@ -25,8 +26,9 @@ export function plugSteps(plan: PlanDocument, cards: CardLibrary): Step[] {
         ? finishPlan(intake.coarsestGrit, intake.finish, plan.areaM2, intake.shapeFactor * intake.shopFactor)
         : null;
     const handsMin = rungs?.minutes ?? CHECK_MIN;
-    const endMin = done?.doneMin ?? Math.min(atMin, untilMin - waitH * 60);
-    const startMin = endMin - handsMin;
+    const byMin = Math.min(atMin, untilMin - waitH * 60);
+    const startMin = done ? done.doneMin - handsMin : lastOpenMin(plan, byMin, handsMin);
+    const endMin = startMin + handsMin;
     steps.unshift(
       stepOf({
         id: `plug:${id}`,

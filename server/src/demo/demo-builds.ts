@@ -14,6 +14,8 @@ export interface DemoBuild {
   readonly part: string;
   readonly status: BuildStatus;
   readonly versions: readonly DemoVersion[];
+  /** Made up to this session; left out: nothing is logged */
+  readonly madeUpTo?: string;
 }
 
 const at = (day: number, hour: number): number => ((day - 1) * 24 + hour) * 60;
@@ -67,6 +69,7 @@ export const demoBuilds: readonly DemoBuild[] = [
     name: 'Radar dome petal, mold 2',
     part: 'Weather radar petal',
     status: 'under way',
+    madeUpTo: 's3',
     versions: [
       { by: 'cleo', daysBefore: 9, note: 'First plan', plan: petalPlanned },
       { by: 'dov', daysBefore: 4, note: 'As built: skin an hour late, bulk an hour late', plan: petalLate },

@@ -11,6 +11,8 @@ import { Mold } from '../molds/mold.entity.js';
 import { Pull, Treatment } from '../molds/service-records.entity.js';
 import { Person } from '../people/person.entity.js';
 import { demoBuilds } from './demo-builds.js';
+import { StepLogEntry } from '../build-log/step-entry.entity.js';
+import { demoLog } from './demo-log.js';
 import { cardsAsOf, demoCards, demoCupTests } from './demo-cards.js';
 import { demoMolds, demoService } from './demo-molds.js';
 import { DEMO_PASSWORD, demoPeople } from './demo-people.js';
@@ -28,6 +30,7 @@ export async function seedDemo(source: DataSource): Promise<void> {
     await seedCards(tx, people, random);
     const builds = await seedBuilds(tx, people, random);
     await seedMolds(tx, people, builds, random);
+    await seedLog(tx, people, builds, random);
   });
 }
 
@@ -82,6 +85,15 @@ async function seedBuilds(tx: EntityManager, people: Ids, random: Seeded): Promi
     }
   }
   return ids;
+}
+
+async function seedLog(tx: EntityManager, people: Ids, builds: Ids, random: Seeded): Promise<void> {
+  for (const { name, versions, madeUpTo } of demoBuilds) {
+    if (madeUpTo === undefined) continue;
+    const { plan } = versions[versions.length - 1];
+    const common = { buildId: idOf(builds, name), kind: 'done', note: '', reverses: null, madeById: idOf(people, 'dov') } as const;
+    for (const { stepId, at } of demoLog(plan, madeUpTo)) await tx.insert(StepLogEntry, { id: random.uuid(), stepId, at, keptAt: at, ...common });
+  }
 }
 
 async function seedMolds(tx: EntityManager, people: Ids, builds: Ids, random: Seeded): Promise<void> {
