@@ -44,7 +44,7 @@ function onThePlug(plan: PlanDocument, cards: CardLibrary, backing: BackingTime 
         endMin: startMin + FRAME_MIN,
         people: 2,
         handsMin: 2 * FRAME_MIN,
-        waitsFor: earliestMin === null ? null : { what: 'cure', untilMin: earliestMin },
+        waitsFor: earliestMin === null ? null : { what: 'cure', untilMin: earliestMin, closesMin: null },
         caution: stepCaution('weld', plan, cards),
       }),
     );
@@ -146,7 +146,7 @@ function offThePlug(plan: PlanDocument, cards: CardLibrary): Step[] {
       people: 2,
       handsMin: 2 * DEMOLD_MIN,
       after: plan.postCure ? ['mark', 'oven:cool'] : ['mark'],
-      waitsFor: { what: 'cure', untilMin: demoldMin },
+      waitsFor: { what: 'cure', untilMin: demoldMin, closesMin: null },
       logs: ['ease', 'findings'],
       caution: stepCaution('demold', plan, cards),
     }),

@@ -47,7 +47,7 @@ function jointSteps({ plan }: SessionContext, session: PlanSession, window: Join
   if (index === 0) return [];
   const preparation = preparationOf(session.layers.at(0));
   const opens = window?.opensS ?? null;
-  const waitsFor = opens === null ? null : ({ what: 'window', untilMin: opens / 60 } as const);
+  const waitsFor = opens === null || !window ? null : ({ what: 'window', untilMin: opens / 60, closesMin: window.closesS / 60 } as const);
   const common = { stage: 'stack', sessionId: session.id, endMin: session.startMin, waitsFor } as const;
   if (!preparation)
     return [

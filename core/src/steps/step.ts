@@ -69,7 +69,12 @@ export interface Step {
   /** Steps that must be done before */
   readonly after: readonly string[];
   /** What it waits for besides other steps; null: nothing */
-  readonly waitsFor: { readonly what: 'gate' | 'window' | 'cure' | 'temperature' | 'hours'; readonly untilMin: number } | null;
+  readonly waitsFor: {
+    readonly what: 'gate' | 'window' | 'cure' | 'temperature' | 'hours';
+    readonly untilMin: number;
+    /** Too late from then on; null: it keeps */
+    readonly closesMin: number | null;
+  } | null;
   readonly place: StepPlace;
   readonly uses: readonly StepUse[];
   readonly logs: readonly StepLog[];

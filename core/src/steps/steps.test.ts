@@ -97,7 +97,7 @@ test('a joint is prepared or tried, and waits for its window', () => {
   expect(byId(steps, 'session:s2:tack')).toMatchObject({
     kind: 'tack try',
     logs: ['tack'],
-    waitsFor: { what: 'window', untilMin: (opens[0].opensS ?? NaN) / 60 },
+    waitsFor: { what: 'window', untilMin: (opens[0].opensS ?? NaN) / 60, closesMin: opens[0].closesS / 60 },
   });
   expect(byId(steps, 'session:s3:prepare')).toMatchObject({
     kind: 'prepare',

@@ -12,11 +12,15 @@ test.each([
   expect(spanText(minutes)).toBe(text);
 });
 
-test('a window is counted down to, then up from', () => {
-  const step = { waitsFor: { what: 'window', untilMin: 600 }, startMin: 660 } as Step;
+test('a window is counted down to, then to its closing; what keeps is counted up', () => {
+  const step = { waitsFor: { what: 'window', untilMin: 600, closesMin: 900 }, startMin: 660 } as Step;
+  const cure = { ...step, waitsFor: { what: 'cure', untilMin: 600, closesMin: null } } as Step;
   expect(waitText(step, 520)).toBe('window opens in 1 h 20');
-  expect(waitText(step, 600)).toBe('window open since 0 min');
-  expect(waitText(step, 615)).toBe('window open since 15 min');
+  expect(waitText(step, 600)).toBe('window closes in 5 h 00');
+  expect(waitText(step, 900)).toBe('window closes in 0 min');
+  expect(waitText(step, 915)).toBe('window closed 15 min ago: prepare the surface');
+  expect(waitText(cure, 540)).toBe('cured enough in 1 h 00');
+  expect(waitText(cure, 615)).toBe('cured enough since 15 min');
   expect(waitText({ ...step, waitsFor: null }, 0)).toBeNull();
   expect([650, 660, 675].map((now) => plannedText(step, now))).toEqual(['planned in 10 min', 'planned now', 'planned 15 min ago']);
 });

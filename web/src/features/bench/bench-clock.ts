@@ -37,8 +37,12 @@ const WAITS: Record<NonNullable<Step['waitsFor']>['what'], readonly [before: str
 /** What a step waits for against now. */
 export function waitText({ waitsFor }: Step, nowMin: number): string | null {
   if (!waitsFor) return null;
-  const left = waitsFor.untilMin - nowMin;
-  return `${WAITS[waitsFor.what][left > 0 ? 0 : 1]} ${spanText(left)}`;
+  const { what, untilMin, closesMin } = waitsFor;
+  if (closesMin !== null && nowMin >= untilMin) {
+    const left = closesMin - nowMin;
+    return left >= 0 ? `window closes in ${spanText(left)}` : `window closed ${spanText(left)} ago: prepare the surface`;
+  }
+  return `${WAITS[what][untilMin > nowMin ? 0 : 1]} ${spanText(untilMin - nowMin)}`;
 }
 
 /** The planned start against now. */
