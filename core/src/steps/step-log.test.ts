@@ -1,5 +1,7 @@
+import { DEFAULT_INTAKE } from '../plan/parts/plug-intake.js';
+import { defaultRelease, gateTests } from '../plan/parts/release-plan.js';
 import { stepOf, type Step } from './step.js';
-import { goneEntries, missingBefore, opensBuild, stepStates, type EntryKind, type StepEntry } from './step-log.js';
+import { goneEntries, missingBefore, opensBuild, stepStates, tickedInPlan, type EntryKind, type StepEntry } from './step-log.js';
 
 const entry = (id: string, stepId: string, kind: EntryKind, minute: number, reverses: string | null = null): StepEntry => ({
   id,
@@ -45,5 +47,17 @@ test('a build is under way with its first session, not with its plug', () => {
     false,
     true,
     false,
+  ]);
+});
+
+test('what is ticked in the plan counts: checks of the plug, and the gate once it is open', () => {
+  const intake = { ...DEFAULT_INTAKE, done: [{ id: 'wash', doneMin: -60, by: 'Ada' }] };
+  const release = defaultRelease(1);
+  expect(tickedInPlan({})).toEqual([]);
+  expect(tickedInPlan({ intake, release })).toEqual([{ stepId: 'plug:wash', by: 'Ada' }]);
+  const passed = gateTests(release).map(({ id }) => ({ id, by: 'Ben' }));
+  expect(tickedInPlan({ release: { ...release, passed } })).toEqual([{ stepId: 'release:gate', by: 'Ben' }]);
+  expect(tickedInPlan({ release: { ...release, override: { by: 'Cleo', reason: 'test patch let go' } } })).toEqual([
+    { stepId: 'release:gate', by: 'Cleo' },
   ]);
 });

@@ -1,3 +1,5 @@
+import { gateOpen } from '../plan/parts/release-plan.js';
+import type { PlanDocument } from '../plan/plan-document.js';
 import type { Step } from './step.js';
 
 /** What is written about a step. */
@@ -44,3 +46,15 @@ export function missingBefore(step: Step, steps: readonly Step[], states: Return
 
 /** A step with which laying begins: from here on a build is under way, and its gates count. */
 export const opensBuild = (stepId: string): boolean => stepId.startsWith('session:');
+
+/** What is ticked in the plan itself: checks of the plug, and the gate once it is open. These lines are the plan's, not the log's. */
+export interface TickedStep {
+  readonly stepId: string;
+  readonly by: string;
+}
+
+export function tickedInPlan({ intake, release }: Pick<PlanDocument, 'intake' | 'release'>): TickedStep[] {
+  const checks = (intake?.done ?? []).map(({ id, by }): TickedStep => ({ stepId: `plug:${id}`, by }));
+  if (!release || !gateOpen(release)) return checks;
+  return [...checks, { stepId: 'release:gate', by: release.override?.by ?? release.passed.at(-1)?.by ?? '' }];
+}

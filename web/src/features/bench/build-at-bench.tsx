@@ -1,6 +1,6 @@
 import { finishBlocks, LEAST_REASON } from '@pentimento/core/release';
 import { momentText } from '@pentimento/core/shop-time';
-import { goneEntries, missingBefore, opensBuild, stepStates, type EntryKind, type Step, type StepEntry } from '@pentimento/core/steps';
+import { goneEntries, missingBefore, opensBuild, stepStates, tickedInPlan, type EntryKind, type Step, type StepEntry } from '@pentimento/core/steps';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import { useWhoQuery, type Build, type Card } from '../../api/api';
@@ -39,7 +39,9 @@ export function BuildAtBench({ build, newest }: { build: Build; newest: readonly
   if (problem) return <p className="text-error m-4">{problem}</p>;
   if (!steps || !library) return <Loading what="the steps" />;
   const states = stepStates(entries);
-  const open = steps.filter(({ id }) => !['done', 'skipped'].includes(states.get(id)?.state ?? 'open'));
+  const ticked = new Set(tickedInPlan(plan).map(({ stepId }) => stepId));
+  const over = ({ id }: Step): boolean => ['done', 'skipped'].includes(states.get(id)?.state ?? (ticked.has(id) ? 'done' : 'open'));
+  const open = steps.filter((step) => !over(step));
   const chosen = steps.find(({ id }) => id === chosenId) ?? open.at(0);
   const write = (stepId: string, kind: EntryKind, note = '', reverses: string | null = null): void => {
     dispatch(
@@ -76,7 +78,9 @@ export function BuildAtBench({ build, newest }: { build: Build; newest: readonly
               startDate={plan.startDate}
               nowMin={nowMin}
               entry={states.get(chosen.id) ?? null}
-              missing={missingBefore(chosen, steps, states).map(({ name }) => fill(name))}
+              missing={missingBefore(chosen, steps, states)
+                .filter((step) => !over(step))
+                .map(({ name }) => fill(name))}
               onTap={(kind) => {
                 tap(chosen, kind);
               }}
