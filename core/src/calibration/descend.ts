@@ -8,7 +8,7 @@ const LONGEST = 0.4;
 const SETTLED = 1e-4;
 
 /** A look along the valley takes so few steps; the best so many places of it are gone down from. */
-const LOOK_STEPS = 6;
+const LOOK_STEPS = 4;
 const STARTS = 2;
 
 /**

@@ -25,7 +25,7 @@ function peakOf(observations: readonly Observation[], values: readonly number[])
 const ROOM_C = 22;
 const GUESSES = 5;
 /** Shares of the delay that the first number (induction, or a rate) takes up in the starts that are tried, as logarithms. */
-const FIRST_SHARES = [-0.6, -0.4, -0.2, 0, 0.2, 0.4, 0.6];
+const FIRST_SHARES = [-0.5, -0.25, 0, 0.25, 0.5];
 
 /**
  * Where to start from. Time to peak fixes induction and k2 together only, a long narrow valley; so several points along it are
