@@ -1,9 +1,9 @@
 import type { KineticCard } from '../cure/kinetic-card.js';
 import { simulateCup } from '../growth/cup-test.js';
 import { simulateGrowth } from '../growth/simulate-growth.js';
-import { plugMaterials } from '../materials/plug-materials.js';
 import { SeededRandom } from '../numerics/seeded-random.js';
 import { KELVIN } from '../units/kelvin.js';
+import { onBoard } from '../windows/card-thresholds.js';
 import { fitCard } from './fit-card.js';
 import { cupObservations } from './observations.js';
 
@@ -51,19 +51,7 @@ export function recoveryTruths(card: KineticCard, seed: number): { name: string;
 
 /** Peak of chopped mat (30 % glass) laid at once on an 18 mm board, shop at 20 °C [°C]. */
 export function laminatePeakC(card: KineticCard, mm: number, catalystPct: number | null): number {
-  const tempK = 20 + KELVIN;
-  const run = simulateGrowth({
-    endS: 6 * 3600,
-    air: { kind: 'constant', tempK },
-    topH: 9,
-    plug: {
-      layers: [{ name: 'board', material: plugMaterials.mdf, thicknessM: 0.018 }],
-      back: { kind: 'convective', h: 5, tempK: null },
-      contactResistance: 2.5e-4,
-      startK: tempK,
-    },
-    sessions: [{ startS: 0, layK: tempK, layers: [{ name: 'mat', card, thicknessM: mm / 1000, glassW: 0.3, catalystPct }] }],
-  });
+  const run = simulateGrowth(onBoard({ name: 'mat', card, thicknessM: mm / 1000, glassW: 0.3, catalystPct }, 20, 6 * 3600));
   return run.layers[run.layers.length - 1].peakK - KELVIN;
 }
 

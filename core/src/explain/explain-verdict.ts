@@ -139,7 +139,7 @@ function cure(verdict: Verdict, { cards, plan }: VerdictContext, layer: PlanLaye
     formula: 'd(cure)/dt = (start · e1 + rate · e2 · cure^m) · (most − cure)^n;  margin = cure − limit',
     inputs: card
       ? [
-          fromCard(card, 'demoldCure', { symbol: 'limit', name: 'Wanted before demolding', value: verdict.limit, unit: '', digits: 2 }),
+          wantedCure(verdict.limit, card),
           ...rateInputs(card),
           given({ origin: 'plan', symbol: 'shop', name: 'Shop, mean', value: plan.climate.meanC, unit: '°C', ...C }),
           given({ origin: 'plan', symbol: 't', name: 'Demolding after the start of day 1', value: plan.demoldMin / 60, unit: 'h', digits: 1 }),
@@ -149,6 +149,13 @@ function cure(verdict: Verdict, { cards, plan }: VerdictContext, layer: PlanLaye
     remark: 'In a cool shop cure stops short of full: the most it can reach follows from the glass transition. Warmth brings the rest.',
     reference: 'dibenedetto-1987',
   };
+}
+
+/** The card's own number, or most of what the shop's temperature can reach where that is less. */
+function wantedCure(value: number, card: ResinCard): ExplainedInput {
+  const said = { symbol: 'limit', value, unit: '', digits: 2 };
+  if (value < card.limits.demoldCure) return given({ ...said, origin: 'rule', name: 'Most of what this shop’s temperature can reach' });
+  return fromCard(card, 'demoldCure', { ...said, name: 'Wanted before demolding' });
 }
 
 function rateInputs(card: ResinCard): ExplainedInput[] {

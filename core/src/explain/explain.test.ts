@@ -78,3 +78,16 @@ test('symbols are replaced as whole words only', () => {
   const input = { symbol: 'h', name: 'height', value: 2, unit: 'mm', origin: 'plan', note: '' } as const;
   expect(fillFormula('h + htop · h', [input], ({ value }) => String(value))).toBe('2 + htop · 2');
 });
+
+test('a cure that the shop cannot reach is not said to be the card’s: the limit is then what can be reached', () => {
+  const originAt = (meanC: number): string | undefined => {
+    const plan = planFromTemplate('staged', { ...start, areaM2: 1 });
+    const here = { ...plan, climate: { ...plan.climate, meanC, swingC: 0 } };
+    const evaluation = evaluatePlan(here, cards);
+    const verdict = evaluation.verdicts.find(({ id }) => id === 'demold-l4');
+    if (!verdict) throw new Error('no verdict');
+    return explainVerdict(verdict, { plan: here, cards, windows: evaluation.windows }).inputs.find(({ symbol }) => symbol === 'limit')?.origin;
+  };
+  expect(originAt(24)).toBe('assumed');
+  expect(originAt(14)).toBe('rule');
+});

@@ -1,6 +1,6 @@
 import { KELVIN } from '../units/kelvin.js';
 import { sampleSegment } from '../growth/field-history.js';
-import type { GrowthCase } from '../growth/growth-case.js';
+import type { GrowthCase, LayerSpec } from '../growth/growth-case.js';
 import { simulateGrowth } from '../growth/simulate-growth.js';
 import type { ResinCard } from '../materials/resin-card.js';
 import { plugMaterials } from '../materials/plug-materials.js';
@@ -85,10 +85,15 @@ function referenceOf({ family, limits: { overlay, catalyst } }: ResinCard): Refe
   };
 }
 
-/** The card's film or laminate on an 18 mm board, everything at one temperature. */
+/** The card's film or laminate in its reference condition. */
 function referenceCase(card: ResinCard, { atC, filmUm, catalystPct }: ReferenceCondition, endS: number): GrowthCase {
-  const tempK = atC + KELVIN;
   const glassW = FILMS.includes(card.family) ? 0 : GLASS_W;
+  return onBoard({ name: card.name, card: card.kinetics, thicknessM: filmUm * 1e-6, glassW, catalystPct }, atC, endS);
+}
+
+/** One layer on an 18 mm board in still air, everything at one temperature. */
+export function onBoard(layer: LayerSpec, atC: number, endS: number): GrowthCase {
+  const tempK = atC + KELVIN;
   return {
     endS,
     air: { kind: 'constant', tempK },
@@ -99,7 +104,7 @@ function referenceCase(card: ResinCard, { atC, filmUm, catalystPct }: ReferenceC
       contactResistance: 2.5e-4,
       startK: tempK,
     },
-    sessions: [{ startS: 0, layK: tempK, layers: [{ name: card.name, card: card.kinetics, thicknessM: filmUm * 1e-6, glassW, catalystPct }] }],
+    sessions: [{ startS: 0, layK: tempK, layers: [layer] }],
   };
 }
 
