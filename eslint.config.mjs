@@ -7,7 +7,17 @@ import tseslint from 'typescript-eslint';
 const reactRules = Object.fromEntries(Object.keys(hooks.configs['recommended-latest'].rules).map((rule) => [rule, 'error']));
 
 export default tseslint.config(
-  { ignores: ['**/dist/**', '**/node_modules/**', '.local/**', 'web/src/api/schema.d.ts', 'test-results/**'] },
+  {
+    ignores: [
+      '**/dist/**',
+      '**/node_modules/**',
+      '.local/**',
+      'web/src/api/schema.d.ts',
+      'test-results/**',
+      'core/kernel/**',
+      'core/src/growth/kernel/step-wasm.ts',
+    ],
+  },
   js.configs.recommended,
   {
     files: ['**/*.{ts,tsx}'],

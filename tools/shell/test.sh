@@ -28,6 +28,7 @@ run_tests() {
   pg_start "$TEST_FOLDER" "$db_port" "-c fsync=off -c synchronous_commit=off -c full_page_writes=off"
   DB_PORT=$db_port
 
+  step "kernel is current" npm run --silent kernel -- --check
   step "unit tests" env TEST_DATABASE_URL="$(pg_url "$TEST_FOLDER" "$db_port" postgres)" npx jest --silent --json --outputFile=test-results/unit.json
   step "build server" npm run --silent build:server
   step "api types are current" npm run --silent api-types:check

@@ -36,14 +36,14 @@ export interface RunState {
   energy: EnergyLedger;
 }
 
-function stateOf(cells: StackCells): Float64Array {
-  const { n } = cells;
+function stateOf({ n, T, X, a, peakK, peakS, gelS }: StackCells): Float64Array {
   const state = new Float64Array(STATE_FIELDS.length * n);
-  STATE_FIELDS.forEach((key, f) => {
-    const from = cells[key];
-    const at = f * n;
-    for (let i = 0; i < n; i++) state[at + i] = from[i];
-  });
+  state.set(T.subarray(0, n), 0);
+  state.set(X.subarray(0, n), n);
+  state.set(a.subarray(0, n), 2 * n);
+  state.set(peakK.subarray(0, n), 3 * n);
+  state.set(peakS.subarray(0, n), 4 * n);
+  state.set(gelS.subarray(0, n), 5 * n);
   return state;
 }
 

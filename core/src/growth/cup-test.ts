@@ -3,6 +3,7 @@ import { adaptiveStep, FIRST_STEP_S } from './adaptive-step.js';
 import type { RunStatus } from './growth-result.js';
 import { crossing } from './layer-watch.js';
 import { RosenbrockStepper } from './rosenbrock-step.js';
+import { withStepMemory } from './kernel/step-memory.js';
 import { layerMaterial, StackCells } from './stack-cells.js';
 import { checkKineticCard, type KineticCard } from '../cure/kinetic-card.js';
 import { prepareKinetics } from '../cure/kinetics.js';
@@ -56,7 +57,7 @@ function sphereCells({ card, massKg, startK, catalystPct }: CupInput): StackCell
   const { material, heat } = layerMaterial(layer);
   const radius = cupRadiusM(massKg / material.rho);
   const dr = radius / SHELLS;
-  const cells = new StackCells(SHELLS, CUP_H, 0);
+  const cells = new StackCells({ cells: SHELLS, pieces: 1, cards: 1 }, CUP_H, 0);
   const sizes = new Array<number>(SHELLS).fill(dr);
   cells.addLayer(
     {
@@ -96,6 +97,10 @@ export function simulateCup(input: CupInput): CupOutcome {
   requireInRange('start temperature of the cup', input.startK, TEMPERATURE);
   requireInRange('air around the cup', input.airK, TEMPERATURE);
   const tolerance = requireInRange('tolerance', input.toleranceK ?? TOLERANCE_K, { min: 1e-4, max: 5, unit: 'K' });
+  return withStepMemory(() => followCup(input, tolerance));
+}
+
+function followCup(input: CupInput, tolerance: number): CupOutcome {
   const cells = sphereCells(input);
   const stepper = new RosenbrockStepper(
     cells,

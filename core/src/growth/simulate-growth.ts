@@ -4,6 +4,7 @@ import { restoreCheckpoint, saveCheckpoint, type Checkpoint, type RunState } fro
 import { SegmentRecorder } from './field-history.js';
 import { DEFAULT_GRID, DEFAULT_TOLERANCE_K, type GridOptions, type GrowthCase, type GrowthOptions } from './growth-case.js';
 import type { GrowthResult, GrowthSegment, RunStatus } from './growth-result.js';
+import { withStepMemory } from './kernel/step-memory.js';
 import { LayerPeak, restAndWake, watchGel, watchPeaks } from './layer-watch.js';
 import { layEvents, type LayEvent } from './lay-events.js';
 import { reusablePrefix } from './reuse.js';
@@ -200,5 +201,5 @@ class GrowthRun {
  */
 export function simulateGrowth(input: GrowthCase, options: GrowthOptions = {}, previous?: GrowthResult): GrowthResult {
   checkCase(input);
-  return new GrowthRun(input, options).run(previous);
+  return withStepMemory(() => new GrowthRun(input, options).run(previous));
 }

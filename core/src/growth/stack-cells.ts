@@ -2,6 +2,7 @@ import { prepareKinetics, type PreparedKinetics } from '../cure/kinetics.js';
 import { cardSubstances } from '../cure/kinetic-card.js';
 import { mixLayer, type ThermalMaterial } from '../heat/mixture.js';
 import type { GridOptions, GrowthCase, LayerSpec } from './growth-case.js';
+import { StepMemory } from './kernel/step-memory.js';
 import { pliesOf, type LayEvent, type Piece } from './lay-events.js';
 
 /** What is put on the stack: a plug's layer or a laid one. */
@@ -78,9 +79,19 @@ export function plugCellSizes(thicknessM: number, grid: GridOptions, faceCellM: 
   return sizes.reverse().map((s) => s * scale);
 }
 
-/** Every cell's data of a full stack, laid out once; `n` cells are present at a time. */
+/** How much of a stack there will be. */
+export interface StackSize {
+  readonly cells: number;
+  /** Pieces that cure */
+  readonly pieces: number;
+  /** Different cards among them, at most */
+  readonly cards: number;
+}
+
+/** Every cell's data of a full stack, laid out once; `n` cells are present at a time. Lives within `withStepMemory`. */
 export class StackCells {
   n = 0;
+  readonly memory: StepMemory;
   readonly layers: LayerCells[] = [];
   readonly dx: Float64Array;
   /** Half-cell resistance [m²K/W] */
@@ -103,19 +114,20 @@ export class StackCells {
   backG = 0;
 
   constructor(
-    capacity: number,
+    size: StackSize,
     private readonly topH: number,
     private readonly contactResistance: number,
   ) {
-    const array = (): Float64Array => new Float64Array(capacity);
+    const array = (): Float64Array => new Float64Array(size.cells);
+    this.memory = new StepMemory(size.cells, size.pieces, size.cards);
     this.dx = array();
     this.half = array();
-    this.C = array();
-    this.G = array();
-    this.Q = array();
-    this.T = array();
-    this.X = array();
-    this.a = array();
+    this.C = this.memory.array('C');
+    this.G = this.memory.array('G');
+    this.Q = this.memory.array('Q');
+    this.T = this.memory.array('T');
+    this.X = this.memory.array('X');
+    this.a = this.memory.array('a');
     this.peakK = array();
     this.peakS = array();
     this.gelS = array().fill(NaN);
@@ -177,9 +189,14 @@ export function plugCells(input: GrowthCase, events: readonly LayEvent[], grid: 
   const plugSizes = input.plug.layers.map((layer, i) =>
     plugCellSizes(layer.thicknessM, grid, i === input.plug.layers.length - 1 ? grid.plugCellM : 2 * grid.plugCellM),
   );
-  const laid = events.flatMap(({ pieces }) => pieces).reduce((sum, piece) => sum + layerCellCount(piece.thicknessM, grid, isPart(piece)), 0);
-  const capacity = plugSizes.reduce((sum, sizes) => sum + sizes.length, 0) + laid;
-  const cells = new StackCells(capacity, input.topH, input.plug.contactResistance);
+  const pieces = events.flatMap((event) => event.pieces);
+  const laid = pieces.reduce((sum, piece) => sum + layerCellCount(piece.thicknessM, grid, isPart(piece)), 0);
+  const size = {
+    cells: plugSizes.reduce((sum, sizes) => sum + sizes.length, 0) + laid,
+    pieces: pieces.length,
+    cards: new Set(pieces.map(({ layer }) => layer.card)).size,
+  };
+  const cells = new StackCells(size, input.topH, input.plug.contactResistance);
   input.plug.layers.forEach((layer, i) => {
     const entry = {
       name: layer.name,
