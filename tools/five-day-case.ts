@@ -1,8 +1,8 @@
 import type { GrowthCase } from '@pentimento/core/growth';
-import { cardLibrary, planFromTemplate, planToCase, type PlanDocument } from '@pentimento/core/plan';
+import { cardLibrary, planFromTemplate, planToCase, type SectionPlan } from '@pentimento/core/plan';
 
 /** The five-day, seven-layer build of the speed goals: two gel coats, two skins, three bulk sessions, day and night. */
-export function fiveDayPlan(): PlanDocument {
+export function fiveDayPlan(): SectionPlan {
   const plan = planFromTemplate('staged', { startDate: '2026-11-23', areaM2: 2, plug: { materialId: 'mdf', thicknessMm: 18, heatLimitC: 60 } });
   const [gel1, gel2, skin, bulk1, bulk2] = plan.sessions;
   const at = (day: number, hour: number): number => ((day - 1) * 24 + hour) * 60;

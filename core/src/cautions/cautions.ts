@@ -1,6 +1,6 @@
 import { cardOf, type CardLibrary } from '../plan/card-library.js';
 import { stackTally } from '../stack/tally.js';
-import type { PlanDocument, PlanLayer } from '../plan/plan-document.js';
+import type { SectionPlan, PlanLayer } from '../plan/section-plan.js';
 
 /** What can hurt someone at a layer, in the order of how badly. Data sheets, local codes and licensed practice decide. */
 export function layerCautions(layer: PlanLayer, cards: CardLibrary): string[] {
@@ -25,7 +25,7 @@ export function layerCautions(layer: PlanLayer, cards: CardLibrary): string[] {
 const ALONE_KG = 20;
 
 /** Weight of the shell as it leaves the plug, without frame [kg]. */
-function shellKg(plan: PlanDocument, cards: CardLibrary): number {
+function shellKg(plan: SectionPlan, cards: CardLibrary): number {
   const { glassKg, resinKg } = stackTally(plan, cards);
   return glassKg + resinKg;
 }
@@ -34,7 +34,7 @@ export const lateSteps = ['trim', 'grind', 'drill', 'oven', 'weld', 'heat gun', 
 export type LateStep = (typeof lateSteps)[number];
 
 /** What can hurt someone at a step after laying; null: the plan has no such step. */
-export function stepCaution(step: LateStep, plan: PlanDocument, cards: CardLibrary): string | null {
+export function stepCaution(step: LateStep, plan: SectionPlan, cards: CardLibrary): string | null {
   const { design } = plan;
   switch (step) {
     case 'trim':
@@ -65,7 +65,7 @@ export function stepCaution(step: LateStep, plan: PlanDocument, cards: CardLibra
 }
 
 /** Cautions of a whole plan, each once. */
-export function planCautions(plan: PlanDocument, cards: CardLibrary): string[] {
+export function planCautions(plan: SectionPlan, cards: CardLibrary): string[] {
   const all = plan.sessions.flatMap(({ layers }) => layers.flatMap((layer) => layerCautions(layer, cards)));
   return [
     ...new Set([

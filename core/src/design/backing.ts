@@ -7,7 +7,7 @@ import type { GrowthResult } from '../growth/growth-result.js';
 import type { ResinCard } from '../materials/resin-card.js';
 import type { CardLibrary } from '../plan/card-library.js';
 import type { MoldDesign } from '../plan/parts/mold-design.js';
-import type { PlanDocument } from '../plan/plan-document.js';
+import type { SectionPlan } from '../plan/section-plan.js';
 import type { Objection } from '../plan/objection.js';
 import { placeLayers, type PlacedLayer } from '../plan/placed-layer.js';
 import { maxCureAt } from '../cure/vitrification.js';
@@ -46,7 +46,7 @@ interface Course {
   readonly cure: Float64Array;
 }
 
-function courseOf(layer: PlacedLayer, field: FieldSegment, plan: PlanDocument, fromS: number): Course {
+function courseOf(layer: PlacedLayer, field: FieldSegment, plan: SectionPlan, fromS: number): Course {
   const { outcome, card, planLayer } = layer;
   const endS = plan.demoldMin * 60;
   const known = Math.max(1, Math.floor((endS - fromS) / STEP_S) + 1);
@@ -70,7 +70,7 @@ function shrunk(courses: readonly Course[], step: number): number {
  * shop's air; and the cure for it, where a card states one and the shop can reach it.
  * @param result a converged run of the plan
  */
-export function earliestBacking(plan: PlanDocument, result: GrowthResult, cards: CardLibrary): BackingTime | null {
+export function earliestBacking(plan: SectionPlan, result: GrowthResult, cards: CardLibrary): BackingTime | null {
   const last = plan.sessions.at(-1);
   const segment = result.segments.at(-1);
   if (!last || segment?.sessionIndex !== plan.sessions.length - 1 || segment.field.frames === 0) return null;
@@ -103,7 +103,7 @@ export function earliestBacking(plan: PlanDocument, result: GrowthResult, cards:
 }
 
 /** Earliest bonding where a frame is planned at all; null: none, or the run did not end well. */
-export function backingOf(plan: PlanDocument, result: GrowthResult, cards: CardLibrary): BackingTime | null {
+export function backingOf(plan: SectionPlan, result: GrowthResult, cards: CardLibrary): BackingTime | null {
   const framed = plan.design !== undefined && plan.design.backing.kind !== 'none';
   return framed && result.status === 'converged' ? earliestBacking(plan, result, cards) : null;
 }

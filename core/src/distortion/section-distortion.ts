@@ -1,5 +1,5 @@
 import type { GrowthResult } from '../growth/growth-result.js';
-import { DEFAULT_SHAPE, judgedPanelMm, type PlanDocument } from '../plan/plan-document.js';
+import { DEFAULT_SHAPE, judgedPanelMm, type SectionPlan } from '../plan/section-plan.js';
 import type { PlacedLayer } from '../plan/placed-layer.js';
 import { heldFlat, modulusOf, type SetCell, type SettingCell } from './held-flat.js';
 import { printIndex, type PrintIndex } from './print-index.js';
@@ -34,7 +34,7 @@ export interface SectionDistortion {
  * @returns null where nothing gelled
  * @see docs/physics.md, docs/references.md#spring-in
  */
-export function sectionDistortion(plan: PlanDocument, result: GrowthResult, placed: readonly PlacedLayer[]): SectionDistortion | null {
+export function sectionDistortion(plan: SectionPlan, result: GrowthResult, placed: readonly PlacedLayer[]): SectionDistortion | null {
   const gelled = placed.filter(({ outcome }) => outcome.gelS !== null);
   if (gelled.length === 0) return null;
   const { firstLaid } = result.geometry;

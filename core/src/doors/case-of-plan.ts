@@ -4,7 +4,7 @@ import type { KineticCard } from '../cure/kinetic-card.js';
 import type { ThermalMaterial } from '../heat/mixture.js';
 import { cardOf, type CardLibrary } from '../plan/card-library.js';
 import type { Place } from '../plan/laying.js';
-import type { PlanDocument } from '../plan/plan-document.js';
+import type { SectionPlan } from '../plan/section-plan.js';
 import { planToCase } from '../plan/plan-to-case.js';
 import { KELVIN } from '../units/kelvin.js';
 
@@ -53,7 +53,7 @@ function airFile(air: AirCourse, endS: number): AirFile {
  * each arrival of plies.
  * @throws DomainError for a plan that makes no sense
  */
-export function caseOfPlan(plan: PlanDocument, cards: CardLibrary, place: Place = 'first'): CaseFile {
+export function caseOfPlan(plan: SectionPlan, cards: CardLibrary, place: Place = 'first'): CaseFile {
   const input = planToCase(plan, cards, place);
   const layers = plan.sessions.flatMap((session) => session.layers);
   const resins = [...new Set(layers.map(({ cardId }) => cardId))].map((id) => [id, cardOf(cards, id)] as const);

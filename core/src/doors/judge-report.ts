@@ -3,7 +3,7 @@ import { fillAmounts } from '../units/amounts.js';
 import { KELVIN } from '../units/kelvin.js';
 import type { CardLibrary } from '../plan/card-library.js';
 import type { Objection } from '../plan/objection.js';
-import type { PlanDocument } from '../plan/plan-document.js';
+import type { SectionPlan } from '../plan/section-plan.js';
 import { stepsOf, workedOut } from '../steps/steps-of.js';
 import type { Step } from '../steps/step.js';
 import { placeLayers } from '../plan/placed-layer.js';
@@ -67,7 +67,7 @@ export function isStopped({ status, sections, objections }: JudgeReport): boolea
 }
 
 /** @throws DomainError for a plan that makes no sense */
-export function judgeReport(plan: PlanDocument, cards: CardLibrary): JudgeReport {
+export function judgeReport(plan: SectionPlan, cards: CardLibrary): JudgeReport {
   const evaluation = evaluatePlan(plan, cards);
   const around = { siblings: [], gelS: gelTimes(plan, evaluation), backing: backingOf(plan, evaluation.result, cards) };
   return {
@@ -86,7 +86,7 @@ function inWords({ id, stage, level, title, why, remedy }: Objection): JudgeRepo
   return { id, stage, level, title: fillAmounts(title, 'metric'), why: fillAmounts(why, 'metric'), remedy: fillAmounts(remedy, 'metric') };
 }
 
-function zoneReport(plan: PlanDocument, cards: CardLibrary, { result, lastResult, windows, verdicts, distortion }: PlanEvaluation): ZoneReport {
+function zoneReport(plan: SectionPlan, cards: CardLibrary, { result, lastResult, windows, verdicts, distortion }: PlanEvaluation): ZoneReport {
   const last = placeLayers(plan, lastResult, cards);
   return {
     name: 'Field',

@@ -1,7 +1,7 @@
 import { cardSubstances } from '../cure/kinetic-card.js';
 import { GLASS, mixLayer } from '../heat/mixture.js';
 import { cardOf, type CardLibrary } from '../plan/card-library.js';
-import type { PlanLayer } from '../plan/plan-document.js';
+import type { PlanLayer } from '../plan/section-plan.js';
 import { layerBuild, layerMasses, transferOf } from '../plan/plan-to-case.js';
 import { fromCard, given, type ExplainedInput, type Explanation } from './explanation.js';
 

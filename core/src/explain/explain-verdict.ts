@@ -3,7 +3,7 @@ import { glassTransitionC } from '../cure/vitrification.js';
 import { mixLayer } from '../heat/mixture.js';
 import type { ResinCard } from '../materials/resin-card.js';
 import { cardOf, type CardLibrary } from '../plan/card-library.js';
-import type { PlanDocument, PlanLayer } from '../plan/plan-document.js';
+import type { SectionPlan, PlanLayer } from '../plan/section-plan.js';
 import { FAN_H, layerBuild, STILL_H } from '../plan/plan-to-case.js';
 import { COOL_BELOW_TG_K } from '../judging/verdicts/demold-verdicts.js';
 import { POST_CURE_BELOW_TG_K } from '../judging/verdicts/post-cure-verdicts.js';
@@ -17,7 +17,7 @@ const K = { quantity: 'temperatureDifference', digits: 1 } as const;
 
 /** What an explanation may look up besides the verdict itself. */
 export interface VerdictContext {
-  readonly plan: PlanDocument;
+  readonly plan: SectionPlan;
   readonly cards: CardLibrary;
   readonly windows: readonly JointWindow[];
 }

@@ -5,7 +5,7 @@ import { simulateGrowth } from '../growth/simulate-growth.js';
 import { sectionDistortion, type SectionDistortion } from '../distortion/section-distortion.js';
 import { jointWindow, lastTrimWindow, type JointWindow } from '../windows/joint-window.js';
 import { cardOf, type CardLibrary } from '../plan/card-library.js';
-import type { PlanDocument } from '../plan/plan-document.js';
+import type { SectionPlan } from '../plan/section-plan.js';
 import { planToCase } from '../plan/plan-to-case.js';
 import { placeLayers } from '../plan/placed-layer.js';
 import { byLevel } from '../units/levels.js';
@@ -32,7 +32,7 @@ export interface PlanEvaluation {
  * @param previous the last evaluation: what did not change is taken over
  * @throws DomainError for a plan that makes no sense
  */
-export function evaluatePlan(plan: PlanDocument, cards: CardLibrary, options: GrowthOptions = {}, previous?: PlanEvaluation): PlanEvaluation {
+export function evaluatePlan(plan: SectionPlan, cards: CardLibrary, options: GrowthOptions = {}, previous?: PlanEvaluation): PlanEvaluation {
   const result = simulateGrowth(planToCase(plan, cards, 'first'), options, previous?.result);
   const lastCase = planToCase(plan, cards, 'last');
   const apart = arePlacesApart(result.input, lastCase);
@@ -52,7 +52,7 @@ export function arePlacesApart(first: GrowthCase, last: GrowthCase): boolean {
 type Judged = Pick<PlanEvaluation, 'windows' | 'verdicts'>;
 
 /** Each limit by the place where it is kept worse, with its window. */
-export function worseOf(plan: PlanDocument, first: Judged, last: Judged): Judged {
+export function worseOf(plan: SectionPlan, first: Judged, last: Judged): Judged {
   const later = new Map(last.verdicts.map((verdict) => [verdict.id, verdict]));
   const worse = (one: Verdict, other: Verdict | undefined): boolean =>
     other !== undefined && (byLevel(other.level, one.level) < 0 || (other.level === one.level && other.margin < one.margin));
@@ -71,7 +71,7 @@ export function worseOf(plan: PlanDocument, first: Judged, last: Judged): Judged
 }
 
 /** Windows and verdicts of a converged run at one place. */
-export function judgePlan(plan: PlanDocument, cards: CardLibrary, result: GrowthResult): Judged {
+export function judgePlan(plan: SectionPlan, cards: CardLibrary, result: GrowthResult): Judged {
   const windows = plan.sessions.slice(1).flatMap((_next, below) => {
     const top = plan.sessions[below].layers.at(-1);
     if (!top) return [];
@@ -91,7 +91,7 @@ function arrivesS({ input }: GrowthResult, session: number): number {
 }
 
 /** What the released mold does, and the green trim after the last session. */
-function afterwards(plan: PlanDocument, cards: CardLibrary, result: GrowthResult): Pick<PlanEvaluation, 'distortion' | 'trim'> {
+function afterwards(plan: SectionPlan, cards: CardLibrary, result: GrowthResult): Pick<PlanEvaluation, 'distortion' | 'trim'> {
   const top = plan.sessions.at(-1)?.layers.at(-1);
   return {
     distortion: sectionDistortion(plan, result, placeLayers(plan, result, cards)),

@@ -1,8 +1,8 @@
-import type { PlanDocument } from '../plan/plan-document.js';
+import type { SectionPlan } from '../plan/section-plan.js';
 import type { PlanEvaluation } from './evaluate-plan.js';
 
 /** Time from laying to gel of each layer that gels [s]. */
-export function gelTimes(plan: PlanDocument, { result }: Pick<PlanEvaluation, 'result'>): Map<string, number> {
+export function gelTimes(plan: SectionPlan, { result }: Pick<PlanEvaluation, 'result'>): Map<string, number> {
   const laid = result.layers.filter((layer) => !layer.plug);
   const starts = plan.sessions.flatMap(({ layers, startMin }) => layers.map(({ id }) => ({ id, startS: startMin * 60 })));
   return new Map(

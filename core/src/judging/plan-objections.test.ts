@@ -9,7 +9,7 @@ import { keepCardVersions } from '../plan/card-library.js';
 import { checkPlan } from '../plan/check-plan.js';
 import { changeLayer, withPatches, withRole } from '../plan/edit-plan.js';
 import { planStages, worstFirst, worstObjection, type Objection } from '../plan/objection.js';
-import type { PlanDocument } from '../plan/plan-document.js';
+import type { SectionPlan } from '../plan/section-plan.js';
 import { ALONE, planObjections } from './plan-objections.js';
 import { planFromTemplate, stackTemplates } from '../plan/stack-templates.js';
 
@@ -38,7 +38,7 @@ test('whatever is planned, every objection says what, why and what to do, once, 
       fc.constantFrom('none' as const, 'left' as const, 'right' as const),
       (school, programId, already, use, humidityPct, draftDeg, targetMm, hand) => {
         const base = planFromTemplate(school, start);
-        const plan: PlanDocument = {
+        const plan: SectionPlan = {
           ...base,
           intake: { ...DEFAULT_INTAKE, use, hand, heatedToC: use === 'heated' ? 90 : null, mirrorOf: hand === 'right' ? 'Twin' : '' },
           design: { ...DEFAULT_DESIGN, targetMm, faces: [{ id: 'f', name: 'Side', draftDeg, depthMm: 200, undercutMm: 0, radiusMm: 1 }] },

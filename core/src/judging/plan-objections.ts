@@ -11,7 +11,7 @@ import { stackObjections } from '../stack/stack-objections.js';
 import { shellOf } from '../stack/tally.js';
 import type { CardLibrary } from '../plan/card-library.js';
 import { worstFirst, type Objection } from '../plan/objection.js';
-import type { PlanDocument } from '../plan/plan-document.js';
+import type { SectionPlan } from '../plan/section-plan.js';
 
 /** What is known around a plan: other builds and molds of its part, and gel times from the simulation by layer [s after laying]. */
 export interface AroundPlan {
@@ -23,7 +23,7 @@ export interface AroundPlan {
 
 export const ALONE: AroundPlan = { siblings: [], gelS: new Map(), backing: null };
 
-function plugObjections(plan: PlanDocument, cards: CardLibrary, { siblings }: AroundPlan): Objection[] {
+function plugObjections(plan: SectionPlan, cards: CardLibrary, { siblings }: AroundPlan): Objection[] {
   const found = planCompatibility(plan, cards).map(({ rule, acting, on }): Objection => ({
     stage: 'plug',
     level: rule.level === 'warn' ? 'care' : rule.level,
@@ -37,7 +37,7 @@ function plugObjections(plan: PlanDocument, cards: CardLibrary, { siblings }: Ar
 }
 
 /** Every rule that objects to a plan besides its simulated limits, worst first. */
-export function planObjections(plan: PlanDocument, cards: CardLibrary, around: AroundPlan = ALONE): Objection[] {
+export function planObjections(plan: SectionPlan, cards: CardLibrary, around: AroundPlan = ALONE): Objection[] {
   return worstFirst([
     ...plugObjections(plan, cards, around),
     ...(plan.design

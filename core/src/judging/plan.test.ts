@@ -3,14 +3,14 @@ import { DomainError } from '../errors/domain-error.js';
 import { cardLibrary } from '../plan/built-in-library.js';
 import { addLayer, addSession, changeLayer, moveSession, removeLayer } from '../plan/edit-plan.js';
 import { evaluatePlan } from './evaluate-plan.js';
-import type { PlanDocument } from '../plan/plan-document.js';
+import type { SectionPlan } from '../plan/section-plan.js';
 import { emptyPlan, planFromTemplate } from '../plan/stack-templates.js';
 import { worstLevel, type Verdict } from './verdicts/verdict.js';
 
 const cards = cardLibrary();
 const start = { startDate: '2026-11-30', areaM2: 1, plug: { materialId: 'mdf', thicknessMm: 18, heatLimitC: 60 } };
 const staged = planFromTemplate('staged', start);
-const verdict = (plan: PlanDocument, id: string): Verdict => {
+const verdict = (plan: SectionPlan, id: string): Verdict => {
   const found = evaluatePlan(plan, cards).verdicts.find((v) => v.id === id);
   if (!found) throw new Error(`no verdict ${id}`);
   return found;

@@ -1,7 +1,7 @@
 import { cardLibrary } from '../plan/built-in-library.js';
 import { DEFAULT_INTAKE } from '../plan/parts/plug-intake.js';
 import { changeLayer } from '../plan/edit-plan.js';
-import type { PlanDocument, PlanLayer } from '../plan/plan-document.js';
+import type { SectionPlan, PlanLayer } from '../plan/section-plan.js';
 import { afterLast, changed, levelOf, school, verdicts } from '../test-support/practice.js';
 import { evaluatePlan } from './evaluate-plan.js';
 
@@ -55,7 +55,7 @@ describe('demolding', () => {
 });
 
 describe('low profile', () => {
-  const mats = (plies: number, meanC: number): PlanDocument => {
+  const mats = (plies: number, meanC: number): SectionPlan => {
     const plan = school('low-profile', meanC);
     const [layer] = plan.sessions[2].layers;
     return changeLayer(plan, 'l3', { laminate: { ...(layer.laminate as NonNullable<PlanLayer['laminate']>), plies } });
@@ -68,7 +68,7 @@ describe('low profile', () => {
 });
 
 describe('post-cure', () => {
-  const cured = (afterH: number, holdC: number, demoldAfterH: number): PlanDocument => {
+  const cured = (afterH: number, holdC: number, demoldAfterH: number): SectionPlan => {
     const plan = school('staged');
     const startMin = plan.sessions[4].startMin + afterH * 60;
     return { ...plan, postCure: { startMin, rampKPerH: 5, holdC, holdMin: 12 * 60 }, demoldMin: startMin + demoldAfterH * 60 };

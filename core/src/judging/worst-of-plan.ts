@@ -3,7 +3,7 @@ import type { Sibling } from '../design/hand-guard.js';
 import { mixObjections, mixSheet, potLookup } from '../mix/mix-sheet.js';
 import type { CardLibrary } from '../plan/card-library.js';
 import { worstFirst, type Objection } from '../plan/objection.js';
-import type { PlanDocument } from '../plan/plan-document.js';
+import type { SectionPlan } from '../plan/section-plan.js';
 import type { Words } from '../units/amounts.js';
 import { worstOf } from '../units/levels.js';
 import { evaluatePlan } from './evaluate-plan.js';
@@ -38,7 +38,7 @@ export function worstAmong(verdicts: readonly Verdict[], objections: readonly Ob
  * @param siblings other builds and molds of its part
  * @returns null for a plan that cannot be simulated, or holds nothing to judge
  */
-export function worstOfPlan(plan: PlanDocument, cards: CardLibrary, siblings: readonly Sibling[]): WorstOfPlan | null {
+export function worstOfPlan(plan: SectionPlan, cards: CardLibrary, siblings: readonly Sibling[]): WorstOfPlan | null {
   const evaluation = evaluatePlan(plan, cards);
   const { result, verdicts } = evaluation;
   if (result.status !== 'converged') return null;

@@ -2,7 +2,7 @@ import { amount, words } from '../units/amounts.js';
 import { cardNumber } from '../materials/material-card.js';
 import type { CardLibrary } from '../plan/card-library.js';
 import type { Objection } from '../plan/objection.js';
-import type { PlanDocument, PlanLayer } from '../plan/plan-document.js';
+import type { SectionPlan, PlanLayer } from '../plan/section-plan.js';
 import { DEFAULT_KIT, type KitPlan } from '../plan/parts/kit-plan.js';
 import { plyPieces, type Piece } from './pieces.js';
 import { packRoll, type RollLayout } from './roll-packing.js';
@@ -34,7 +34,7 @@ export interface FabricKit {
 }
 
 /** Shapes a ply covers: the measured patches, or one square of the area while there are none. */
-function shapesOf({ patches, areaM2 }: PlanDocument, where: PlyKit['where']): FlatShape[] {
+function shapesOf({ patches, areaM2 }: SectionPlan, where: PlyKit['where']): FlatShape[] {
   if (!patches || patches.length === 0) {
     const side = Math.sqrt(areaM2) * 1000;
     return where === 'field' ? [{ name: 'area', count: 1, lengthMm: side, bottomMm: side, topMm: side }] : [];
@@ -47,7 +47,7 @@ function shapesOf({ patches, areaM2 }: PlanDocument, where: PlyKit['where']): Fl
 }
 
 /** Kits of all laminate layers, by reinforcement. */
-export function kitSheet(plan: PlanDocument, cards: CardLibrary): FabricKit[] {
+export function kitSheet(plan: SectionPlan, cards: CardLibrary): FabricKit[] {
   const kit = plan.kit ?? DEFAULT_KIT;
   const byFabric = new Map<string, { layer: PlanLayer; session: number; at: number }[]>();
   plan.sessions.forEach(({ layers }, session) => {
@@ -61,7 +61,7 @@ export function kitSheet(plan: PlanDocument, cards: CardLibrary): FabricKit[] {
 }
 
 function fabricKit(
-  plan: PlanDocument,
+  plan: SectionPlan,
   cards: CardLibrary,
   kit: KitPlan,
   fabricId: string,
@@ -104,7 +104,7 @@ function fabricKit(
 }
 
 /** What is only assumed about a kit. */
-export function kitObjections(plan: PlanDocument, kits: readonly FabricKit[]): Objection[] {
+export function kitObjections(plan: SectionPlan, kits: readonly FabricKit[]): Objection[] {
   const found: Objection[] = [];
   if (kits.length > 0 && (plan.patches ?? []).length === 0)
     found.push({

@@ -3,7 +3,7 @@ import { cardNumber } from '../materials/material-card.js';
 import { doseOf } from '../mix/hardener-dose.js';
 import { hardenerOf } from '../mix/hardener-name.js';
 import { cardOf, type CardLibrary } from '../plan/card-library.js';
-import type { PlanDocument } from '../plan/plan-document.js';
+import type { SectionPlan } from '../plan/section-plan.js';
 import { releaseUse } from '../release/release-schedule.js';
 import { infusedLayers } from '../stack/plan-infusion.js';
 import { amount, fillAmounts, words, type Words } from '../units/amounts.js';
@@ -25,12 +25,12 @@ export interface TakeOffLine {
 }
 
 /** Everything a plan uses, with the shop's waste. */
-export function takeOff(plan: PlanDocument, cards: CardLibrary): TakeOffLine[] {
+export function takeOff(plan: SectionPlan, cards: CardLibrary): TakeOffLine[] {
   const waste = 1 + (plan.kit ?? DEFAULT_KIT).wastePct / 100;
   return [...resinLines(plan, cards, waste), ...fabricLines(plan, cards), ...surfaceLines(plan, cards, waste), ...releaseLines(plan, cards, waste)];
 }
 
-function resinLines(plan: PlanDocument, cards: CardLibrary, waste: number): TakeOffLine[] {
+function resinLines(plan: SectionPlan, cards: CardLibrary, waste: number): TakeOffLine[] {
   const resin = new Map<string, number>();
   const hardeners = new Map<string, { kg: number; into: Set<string> }>();
   for (const layer of plan.sessions.flatMap(({ layers }) => layers)) {
@@ -59,7 +59,7 @@ function resinLines(plan: PlanDocument, cards: CardLibrary, waste: number): Take
   return [...resins, ...added];
 }
 
-function fabricLines(plan: PlanDocument, cards: CardLibrary): TakeOffLine[] {
+function fabricLines(plan: SectionPlan, cards: CardLibrary): TakeOffLine[] {
   return kitSheet(plan, cards).map(({ fabricId, name, roll, takeM, plies }) => {
     const sheet = cards.sheets.get(fabricId);
     const perM2 = sheet ? cardNumber(sheet, 'costPerM2') : null;
@@ -77,7 +77,7 @@ function fabricLines(plan: PlanDocument, cards: CardLibrary): TakeOffLine[] {
 }
 
 /** What closes last plies, and the mesh of an infusion, by area. */
-function surfaceLines(plan: PlanDocument, cards: CardLibrary, waste: number): TakeOffLine[] {
+function surfaceLines(plan: SectionPlan, cards: CardLibrary, waste: number): TakeOffLine[] {
   const areas = new Map<string, number>();
   const add = (what: string): void => {
     areas.set(what, (areas.get(what) ?? 0) + plan.areaM2);
@@ -95,7 +95,7 @@ function surfaceLines(plan: PlanDocument, cards: CardLibrary, waste: number): Ta
 /** What one coat covers where the agent's card does not say [m²/l] (assumed). */
 const ASSUMED_COVERAGE = 30;
 
-function releaseLines({ release }: PlanDocument, cards: CardLibrary, waste: number): TakeOffLine[] {
+function releaseLines({ release }: SectionPlan, cards: CardLibrary, waste: number): TakeOffLine[] {
   if (!release) return [];
   return releaseUse(release, cards).map(({ cardId, coatM2 }) => {
     const sheet = cards.sheets.get(cardId);

@@ -1,7 +1,7 @@
 import { cardNumber, cardText, type MaterialCard } from '../materials/material-card.js';
 import type { ResinCard } from '../materials/resin-card.js';
 import type { CardLibrary } from '../plan/card-library.js';
-import type { PlanDocument, PlanLayer } from '../plan/plan-document.js';
+import type { SectionPlan, PlanLayer } from '../plan/section-plan.js';
 import { infusedLayers } from '../stack/plan-infusion.js';
 
 /** What goes into a layer's resin. */
@@ -15,7 +15,7 @@ export interface LayerHardener {
 const USUAL_PEROXIDE = 'mekp';
 
 /** The hardener of a layer: the one named for it, an infusion's own, the one its card names, else the usual one of its kind. */
-export function hardenerOf(layer: PlanLayer, resin: ResinCard, plan: PlanDocument, cards: CardLibrary): LayerHardener {
+export function hardenerOf(layer: PlanLayer, resin: ResinCard, plan: SectionPlan, cards: CardLibrary): LayerHardener {
   const infused = plan.infusion && infusedLayers(plan, cards).some(({ id }) => id === layer.id) ? plan.infusion.hardenerId : undefined;
   const named = layer.hardenerId ?? infused;
   const card = named === undefined ? null : (cards.sheets.get(named) ?? null);

@@ -5,7 +5,7 @@ import { airTempK } from '../heat/air.js';
 import type { ResinCard } from '../materials/resin-card.js';
 import { cardOf, type CardLibrary } from '../plan/card-library.js';
 import type { Objection } from '../plan/objection.js';
-import type { PlanDocument, PlanLayer, PlanSession } from '../plan/plan-document.js';
+import type { SectionPlan, PlanLayer, PlanSession } from '../plan/section-plan.js';
 import { planAir } from '../plan/surroundings.js';
 import { layHours } from '../plan/laying.js';
 import { laidMasses } from '../stack/tally.js';
@@ -90,7 +90,7 @@ interface Chosen {
 }
 
 /** Every layer's pots, session by session. */
-export function mixSheet(plan: PlanDocument, cards: CardLibrary, look: PotLookup = potLookup()): MixRow[] {
+export function mixSheet(plan: SectionPlan, cards: CardLibrary, look: PotLookup = potLookup()): MixRow[] {
   const mix = plan.mix ?? DEFAULT_MIX;
   return plan.sessions.flatMap((session) => {
     const tempC = airTempK(planAir(plan.climate), session.startMin * 60) - KELVIN;
@@ -99,7 +99,7 @@ export function mixSheet(plan: PlanDocument, cards: CardLibrary, look: PotLookup
 }
 
 interface RowParts {
-  readonly plan: PlanDocument;
+  readonly plan: SectionPlan;
   readonly session: PlanSession;
   readonly layer: PlanLayer;
   readonly cards: CardLibrary;

@@ -9,7 +9,7 @@ import { doseOf } from './hardener-dose.js';
 import { checkPart } from '../plan/fields/check-part.js';
 import { DEFAULT_MIX, mixFields } from '../plan/parts/mix-plan.js';
 import { changeLayer } from '../plan/edit-plan.js';
-import type { PlanLayer } from '../plan/plan-document.js';
+import type { PlanLayer } from '../plan/section-plan.js';
 import { mixObjections, mixSheet, potLookup, smokes, type MixRow } from './mix-sheet.js';
 
 const cards = cardLibrary();

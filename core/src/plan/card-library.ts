@@ -3,7 +3,7 @@ import type { ThermalMaterial } from '../heat/mixture.js';
 import { cardNumber, type MaterialCard, type VersionedCard } from '../materials/material-card.js';
 import { resinCardOf, type ResinCard } from '../materials/resin-card.js';
 import { plugReleaseProgram } from '../materials/release-steps.js';
-import type { PlanDocument } from './plan-document.js';
+import type { SectionPlan } from './section-plan.js';
 
 /** Cards by id, as a plan looks them up. */
 export interface CardLibrary {
@@ -35,7 +35,7 @@ export function cardOf({ resins }: CardLibrary, id: string): ResinCard {
 }
 
 /** Cards that a plan uses: plug, resins, reinforcements, release agents, and what an infusion takes. */
-export function usedCardIds({ plug, sessions, release, infusion }: PlanDocument): string[] {
+export function usedCardIds({ plug, sessions, release, infusion }: SectionPlan): string[] {
   const layers = sessions.flatMap((session) => session.layers);
   const agents = (release?.zones ?? []).flatMap(({ programId }) =>
     (plugReleaseProgram(programId)?.steps ?? []).flatMap(({ cardId }) => cardId ?? []),
@@ -45,7 +45,7 @@ export function usedCardIds({ plug, sessions, release, infusion }: PlanDocument)
 }
 
 /** A plan that keeps the versions of the cards it uses: those it kept already, else the newest. */
-export function keepCardVersions(plan: PlanDocument, newest: readonly VersionedCard[]): PlanDocument {
+export function keepCardVersions(plan: SectionPlan, newest: readonly VersionedCard[]): SectionPlan {
   const kept = plan.cardVersions ?? {};
   const versions = usedCardIds(plan).flatMap((id) => {
     const version = Object.hasOwn(kept, id) ? kept[id] : newest.find((card) => card.id === id)?.version;
@@ -62,7 +62,7 @@ export interface OutdatedCard {
   readonly newestVersion: number;
 }
 
-export function outdatedCards(plan: PlanDocument, newest: readonly VersionedCard[]): OutdatedCard[] {
+export function outdatedCards(plan: SectionPlan, newest: readonly VersionedCard[]): OutdatedCard[] {
   const kept = plan.cardVersions ?? {};
   return usedCardIds(plan).flatMap((id) => {
     const card = newest.find((candidate) => candidate.id === id);
@@ -72,6 +72,6 @@ export function outdatedCards(plan: PlanDocument, newest: readonly VersionedCard
 }
 
 /** A plan on the newest version of one card. */
-export function withNewestCard(plan: PlanDocument, { id, newestVersion }: OutdatedCard): PlanDocument {
+export function withNewestCard(plan: SectionPlan, { id, newestVersion }: OutdatedCard): SectionPlan {
   return { ...plan, cardVersions: { ...plan.cardVersions, [id]: newestVersion } };
 }

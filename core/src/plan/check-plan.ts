@@ -9,7 +9,7 @@ import { checkPartings } from './parts/mold-design.js';
 import { sumAreas } from './parts/patch-area.js';
 import { checkOverride } from './parts/release-plan.js';
 import { postCureEndMin } from './surroundings.js';
-import { filmRange, planFields, postCureFields, type PlanDocument, type PlanLayer } from './plan-document.js';
+import { filmRange, sectionPlanFields, postCureFields, type SectionPlan, type PlanLayer } from './section-plan.js';
 
 /** Shortest time from the last session to the oven [min]. */
 const TO_OVEN_MIN = 15;
@@ -18,8 +18,8 @@ const TO_OVEN_MIN = 15;
  * Refuses a plan that cannot be simulated or makes no sense in the shop: each field on its own, then what must fit together.
  * @throws DomainError naming session and layer, the value and what was expected
  */
-export function checkPlan(plan: PlanDocument): void {
-  checkPart(planFields, plan);
+export function checkPlan(plan: SectionPlan): void {
+  checkPart(sectionPlanFields, plan);
   plan.plug.surfaces?.forEach(substanceOf);
   checkOrder(plan);
   checkIds(
@@ -38,7 +38,7 @@ export function checkPlan(plan: PlanDocument): void {
 }
 
 /** Sessions after one another, then the oven, then demolding. */
-function checkOrder(plan: PlanDocument): void {
+function checkOrder(plan: SectionPlan): void {
   const { sessions, postCure, demoldMin } = plan;
   sessions.forEach((session, i) => {
     if (i === 0 || session.startMin >= sessions[i - 1].startMin) return;
@@ -51,7 +51,7 @@ function checkOrder(plan: PlanDocument): void {
   });
   const lastMin = sessions.at(-1)?.startMin ?? 0;
   if (postCure) requireInRange('post-cure, start', postCure.startMin, { ...rangeOf(postCureFields.startMin), min: lastMin + TO_OVEN_MIN });
-  requireInRange('demolding', demoldMin, { ...rangeOf(planFields.demoldMin), min: lastMin + TO_DEMOLD_MIN });
+  requireInRange('demolding', demoldMin, { ...rangeOf(sectionPlanFields.demoldMin), min: lastMin + TO_DEMOLD_MIN });
   if (!postCure) return;
   const endsMin = Math.ceil(postCureEndMin(plan));
   if (demoldMin < endsMin)
@@ -64,10 +64,10 @@ function checkOrder(plan: PlanDocument): void {
 }
 
 /** The area of a plan with measured patches is their sum. */
-function checkPatches({ patches, areaM2 }: PlanDocument): void {
+function checkPatches({ patches, areaM2 }: SectionPlan): void {
   if (!patches || patches.length === 0) return;
   const { totalM2 } = sumAreas(patches);
-  requireInRange('area of all patches', totalM2, rangeOf(planFields.areaM2));
+  requireInRange('area of all patches', totalM2, rangeOf(sectionPlanFields.areaM2));
   if (Math.abs(totalM2 - areaM2) > 0.01 * totalM2)
     throw new DomainError({
       code: 'bad-document',

@@ -1,5 +1,5 @@
 import { sumAreas, type Patch } from './parts/patch-area.js';
-import { DEFAULT_SHAPE, filmRange, type LayerRole, type PlanDocument, type PlanLayer, type PlanPostCure, type PlanSession } from './plan-document.js';
+import { DEFAULT_SHAPE, filmRange, type LayerRole, type SectionPlan, type PlanLayer, type PlanPostCure, type PlanSession } from './section-plan.js';
 import { postCureEndMin } from './surroundings.js';
 
 /** Sessions snap to this grid [min]. */
@@ -17,7 +17,7 @@ export function snapMinutes(minutes: number): number {
  * Moves a session in time. It never passes the one before; those after it, and demolding, are pushed along to stay behind.
  * @param startMin wanted start [min], snapped to the grid
  */
-export function moveSession(plan: PlanDocument, index: number, startMin: number): PlanDocument {
+export function moveSession(plan: SectionPlan, index: number, startMin: number): SectionPlan {
   const earliest = index > 0 ? plan.sessions[index - 1].startMin + SNAP_MIN : 0;
   let at = Math.max(earliest, snapMinutes(startMin));
   const sessions = plan.sessions.map((session, i): PlanSession => {
@@ -32,19 +32,19 @@ export function moveSession(plan: PlanDocument, index: number, startMin: number)
 }
 
 /** A plan with its post-cure changed or taken away; demolding is pushed along until the oven has cooled down. */
-export function withPostCure(plan: PlanDocument, postCure: PlanPostCure | null): PlanDocument {
+export function withPostCure(plan: SectionPlan, postCure: PlanPostCure | null): SectionPlan {
   const changed = { ...plan, postCure };
   return { ...changed, demoldMin: Math.max(plan.demoldMin, Math.ceil(postCureEndMin(changed) / SNAP_MIN) * SNAP_MIN) };
 }
 
 /** Demolding is not before this: the last session still fresh, or the oven not yet cooled down [min]. */
-export function earliestDemoldMin(plan: PlanDocument): number {
+export function earliestDemoldMin(plan: SectionPlan): number {
   const last = plan.sessions.at(-1)?.startMin ?? 0;
   return Math.max(last + TO_DEMOLD_MIN, Math.ceil(postCureEndMin(plan)));
 }
 
 /** Changes one layer, found by id. */
-export function changeLayer(plan: PlanDocument, layerId: string, change: Partial<PlanLayer>): PlanDocument {
+export function changeLayer(plan: SectionPlan, layerId: string, change: Partial<PlanLayer>): SectionPlan {
   return {
     ...plan,
     sessions: plan.sessions.map((session) =>
@@ -56,13 +56,13 @@ export function changeLayer(plan: PlanDocument, layerId: string, change: Partial
 }
 
 /** Takes a layer out; a session left empty goes with it. */
-export function removeLayer(plan: PlanDocument, layerId: string): PlanDocument {
+export function removeLayer(plan: SectionPlan, layerId: string): SectionPlan {
   const sessions = plan.sessions.map((session) => ({ ...session, layers: session.layers.filter((layer) => layer.id !== layerId) }));
   return { ...plan, sessions: sessions.filter((session) => session.layers.length > 0) };
 }
 
 /** Adds a layer on top of a session. */
-export function addLayer(plan: PlanDocument, sessionId: string, layer: PlanLayer): PlanDocument {
+export function addLayer(plan: SectionPlan, sessionId: string, layer: PlanLayer): SectionPlan {
   return {
     ...plan,
     sessions: plan.sessions.map((session) => (session.id === sessionId ? { ...session, layers: [...session.layers, layer] } : session)),
@@ -70,7 +70,7 @@ export function addLayer(plan: PlanDocument, sessionId: string, layer: PlanLayer
 }
 
 /** Adds a session on top, a day after the last one at the shop's opening. */
-export function addSession(plan: PlanDocument, session: Omit<PlanSession, 'startMin'>): PlanDocument {
+export function addSession(plan: SectionPlan, session: Omit<PlanSession, 'startMin'>): SectionPlan {
   const last = plan.sessions.at(-1);
   const day = last ? Math.floor(last.startMin / 1440) + 1 : 0;
   const startMin = day * 1440 + (plan.hours.opensHour + 1) * 60;
@@ -78,7 +78,7 @@ export function addSession(plan: PlanDocument, session: Omit<PlanSession, 'start
 }
 
 /** A plan on measured patches: their sum becomes its area, and a deep pocket among them makes its windows slow. Without any the area stays. */
-export function withPatches(plan: PlanDocument, patches: readonly Patch[]): PlanDocument {
+export function withPatches(plan: SectionPlan, patches: readonly Patch[]): SectionPlan {
   const pockets = patches.some(({ place }) => place === 'deep pocket');
   const shape = pockets ? { shape: { ...(plan.shape ?? DEFAULT_SHAPE), pockets } } : {};
   return { ...plan, ...shape, patches: [...patches], areaM2: patches.length > 0 ? sumAreas(patches).totalM2 : plan.areaM2 };

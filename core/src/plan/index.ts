@@ -68,22 +68,41 @@ export {
   laminateFields,
   layerFields,
   layerRole,
-  planFields,
-  planSchema,
   plugFields,
   postCureFields,
   sealFields,
+  sectionPlanFields,
   sessionFields,
   shapeFields,
   type ApplyMethod,
-  type PlanDocument,
+  type SectionPlan,
   type PlanLayer,
   type PlanPlug,
   type PlanPostCure,
   type PlanSession,
   type PlanShape,
-} from './plan-document.js';
+} from './section-plan.js';
 export { METHOD_TRANSFER, layerBuild, planToCase } from './plan-to-case.js';
 export { readPlan, type ReadPlan } from './read-plan.js';
 export { planFromTemplate, stackTemplates, withSchool } from './stack-templates.js';
 export { laidAreaM2, layingOrder, layingSeconds, OVER_ALL_M2, placesApartSeconds, type Place } from './laying.js';
+export {
+  FIRST_SECTION,
+  assertPlan,
+  facePartFields,
+  planFields,
+  planSchema,
+  sectionFields2,
+  type PlanDemold,
+  type PlanDocument,
+  type PlanFace,
+  type PlanSection,
+  type PlanTreatment,
+} from './plan-document.js';
+export { checkDocument } from './check-document.js';
+export { jointsOf, planOf } from './lift-plan.js';
+export { jointFields, jointKinds, type JointKind, type PlanJoint } from './parts/joint.js';
+export { zoneFields, zoneKinds, zoneLayerFields, type PlanZone, type ZoneKind, type ZoneLayer } from './parts/zone.js';
+export { sectionNamed, sectionOf, withSection } from './section-view.js';
+export { fieldOf, zoneOf, type NeighborFlange } from './zone-view.js';
+export { newZone, withZoneLayer, zoneAreaM2, zoneLayer } from './zones.js';

@@ -2,20 +2,20 @@ import type { PlyArrival } from '../growth/growth-case.js';
 import { cardNumber } from '../materials/material-card.js';
 import type { CardLibrary } from './card-library.js';
 import { sumAreas } from './parts/patch-area.js';
-import type { PlanDocument, PlanLayer, PlanSession } from './plan-document.js';
+import type { SectionPlan, PlanLayer, PlanSession, ZoneInView } from './section-plan.js';
 
 /** Share of extra area that the flange's and corners' own plies cover, by the patches; without patches a tenth each (assumed). */
 const ASSUMED_EXTRA_SHARE = 0.1;
 
 /** Area over which one ply more is laid on flange and in corners [m²]. */
-export function extraAreas({ patches, areaM2 }: PlanDocument): { flangeM2: number; cornerM2: number; assumed: boolean } {
+export function extraAreas({ patches, areaM2 }: SectionPlan): { flangeM2: number; cornerM2: number; assumed: boolean } {
   if (!patches || patches.length === 0) return { flangeM2: ASSUMED_EXTRA_SHARE * areaM2, cornerM2: ASSUMED_EXTRA_SHARE * areaM2, assumed: true };
   const sum = sumAreas(patches);
   return { flangeM2: sum.flangeM2, cornerM2: sum.byPlace['inside corner'] + sum.byPlace['outside corner'], assumed: false };
 }
 
 /** Area a layer's plies cover in all, its extras counted as shares of one ply [m²·ply ÷ plies]. */
-export function laidAreaM2(layer: PlanLayer, plan: PlanDocument): number {
+export function laidAreaM2(layer: PlanLayer, plan: SectionPlan): number {
   if (!layer.laminate || !layer.extras) return plan.areaM2;
   const { flangeM2, cornerM2 } = extraAreas(plan);
   return plan.areaM2 + (layer.extras.flangePlies * flangeM2 + layer.extras.cornerPlies * cornerM2) / layer.laminate.plies;
@@ -46,26 +46,26 @@ export function layRateM2h(layer: PlanLayer, cards: CardLibrary, people: number)
 }
 
 /** How long the people present are at a layer [h]. */
-export function layHours(layer: PlanLayer, plan: PlanDocument, cards: CardLibrary, people: number): number {
+export function layHours(layer: PlanLayer, plan: SectionPlan, cards: CardLibrary, people: number): number {
   const passes = layer.laminate?.plies ?? layer.application?.passes ?? 1;
   return (laidAreaM2(layer, plan) * passes) / layRateM2h(layer, cards, people);
 }
 
 /** People at a session: its own number, else the shop's for this plan. */
-const peopleAt = (session: PlanSession, plan: PlanDocument): number => session.people ?? plan.mix?.people ?? 2;
+const peopleAt = (session: PlanSession, plan: SectionPlan): number => session.people ?? plan.mix?.people ?? 2;
 
 /** Up to this area each ply goes over all before the next [m²]. */
 export const OVER_ALL_M2 = 1.5;
 const PATCH_M2 = 1;
 
 /** In which order a session is laid, and over what at a time [m²]. */
-export function layingOrder(session: PlanSession, plan: PlanDocument): { order: 'ply over all' | 'patch by patch'; patchM2: number } {
+export function layingOrder(session: PlanSession, plan: SectionPlan): { order: 'ply over all' | 'patch by patch'; patchM2: number } {
   const order = session.order ?? (plan.areaM2 <= OVER_ALL_M2 ? 'ply over all' : 'patch by patch');
   return { order, patchM2: order === 'ply over all' ? plan.areaM2 : Math.min(session.patchM2 ?? PATCH_M2, plan.areaM2) };
 }
 
 /** Time of one ply or coat of a layer over the whole area [s]; said for the session, else from the labor table. */
-function plySeconds(layer: PlanLayer, session: PlanSession, plan: PlanDocument, cards: CardLibrary): number {
+function plySeconds(layer: PlanLayer, session: PlanSession, plan: SectionPlan, cards: CardLibrary): number {
   if (session.plyMin !== undefined) return session.plyMin * 60;
   const passes = layer.laminate?.plies ?? 1;
   return (layHours(layer, plan, cards, peopleAt(session, plan)) / passes) * 3600;
@@ -79,7 +79,8 @@ export type Place = 'first' | 'last';
  * Ply over all: each ply sweeps from the first-laid place to the last. Patch by patch: at a place plies follow each other at the time of one
  * ply over one patch, and the first and the last patch are the whole session apart.
  */
-export function pliesArrive(session: PlanSession, plan: PlanDocument, cards: CardLibrary, place: Place): number[][] {
+export function pliesArrive(session: PlanSession, plan: SectionPlan, cards: CardLibrary, place: Place): number[][] {
+  if (plan.zone) return arriveInZone(session, plan.zone, cards, place);
   const { order, patchM2 } = layingOrder(session, plan);
   const share = patchM2 / plan.areaM2;
   const perPatch = session.layers.map((layer) => ({ plies: layer.laminate?.plies ?? 1, s: plySeconds(layer, session, plan, cards) * share }));
@@ -95,14 +96,33 @@ export function pliesArrive(session: PlanSession, plan: PlanDocument, cards: Car
   );
 }
 
+/**
+ * In a zone: the crew lays ply k everywhere, then k + 1. Plies that the zone has more follow the field's last one, each at the time of the zone's area;
+ * of plies that it has fewer the last ones are missing.
+ */
+function arriveInZone(session: PlanSession, { field, areaShare }: ZoneInView, cards: CardLibrary, place: Place): number[][] {
+  const inField = field.sessions.find(({ id }) => id === session.id);
+  if (!inField) return session.layers.map((layer) => Array.from({ length: layer.laminate?.plies ?? 1 }, () => 0));
+  const arrive = pliesArrive(inField, field, cards, place);
+  return session.layers.map((layer) => {
+    const index = inField.layers.findIndex(({ id }) => id === layer.id);
+    const there = index < 0 ? [0] : arrive[index];
+    const moreS = index < 0 ? 0 : plySeconds(inField.layers[index], inField, field, cards) * areaShare;
+    const last = there[there.length - 1];
+    return Array.from({ length: layer.laminate?.plies ?? 1 }, (_, ply) =>
+      ply < there.length ? there[ply] : last + (ply - there.length + 1) * moreS,
+    );
+  });
+}
+
 /** From the arrival of a session's first ply at the place laid first to its arrival at the one laid last [s]. */
-export function placesApartSeconds(session: PlanSession, plan: PlanDocument, cards: CardLibrary): number {
+export function placesApartSeconds(session: PlanSession, plan: SectionPlan, cards: CardLibrary): number {
   const [first, last] = (['first', 'last'] as const).map((place) => pliesArrive(session, plan, cards, place)[0][0]);
   return last - first;
 }
 
 /** From a session's start until the last of it is laid [s]. */
-export function layingSeconds(session: PlanSession, plan: PlanDocument, cards: CardLibrary): number {
+export function layingSeconds(session: PlanSession, plan: SectionPlan, cards: CardLibrary): number {
   return session.layers.reduce((sum, layer) => sum + (layer.laminate?.plies ?? 1) * plySeconds(layer, session, plan, cards), 0);
 }
 

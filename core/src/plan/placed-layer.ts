@@ -1,7 +1,7 @@
 import type { GrowthResult, LayerOutcome } from '../growth/growth-result.js';
 import type { ResinCard } from '../materials/resin-card.js';
 import { cardOf, type CardLibrary } from './card-library.js';
-import type { PlanDocument, PlanLayer } from './plan-document.js';
+import type { SectionPlan, PlanLayer } from './section-plan.js';
 
 /** A plan's layer with what the simulation found for it and where it lies. */
 export interface PlacedLayer {
@@ -12,7 +12,7 @@ export interface PlacedLayer {
   readonly baseM: number;
 }
 
-export function placeLayers(plan: PlanDocument, result: GrowthResult, cards: CardLibrary): PlacedLayer[] {
+export function placeLayers(plan: SectionPlan, result: GrowthResult, cards: CardLibrary): PlacedLayer[] {
   const outcomes = result.layers.filter((layer) => !layer.plug);
   let baseM = 0;
   return plan.sessions

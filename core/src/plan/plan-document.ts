@@ -1,195 +1,105 @@
+import { choice, day, id, list, name, number, optional, orNull, part, record, text, type PartOf, type Value } from './fields/field.js';
 import { checkPart } from './fields/check-part.js';
-import { choice, day, flag, id, list, name, number, optional, orNull, part, record, text, type PartOf, type Value } from './fields/field.js';
-import { initialPart } from './fields/initial.js';
 import { partSchema, type JsonSchema } from './fields/json-schema.js';
 import { infusionFields } from './parts/infusion.js';
+import { jointFields } from './parts/joint.js';
 import { kitFields } from './parts/kit-plan.js';
 import { mixFields } from './parts/mix-plan.js';
-import { designFields } from './parts/mold-design.js';
+import { backingFields, designFields, faceFields } from './parts/mold-design.js';
 import { patchFields } from './parts/patch-area.js';
 import { intakeFields } from './parts/plug-intake.js';
 import { releaseFields } from './parts/release-plan.js';
+import { zoneFields } from './parts/zone.js';
+import { climateFields, hoursFields, plugFields, postCureFields, sectionPlanFields, sessionFields, shapeFields } from './section-plan.js';
 
-/** Sixty days, the longest plan [min]. */
-const LONGEST_MIN = 60 * 24 * 60;
+export const FORMAT_VERSION = 2;
 
-export const laminateFields = {
-  plies: number('Plies', 'plies', [1, 60], { whole: true, initial: 1, zeroCode: 'zero-thickness' }),
-  /** Areal weight of one ply */
-  glassGsm: number('Areal weight', 'g/m²', [20, 3000], { initial: 450, quantity: 'arealWeight' }),
-  /** Parts of resin (with filler) per part of glass, by weight */
-  resinToGlass: number('Resin to glass', ': 1', [0.5, 8], { initial: 2.4, digits: 2 }),
+/** The section that every mold began with; its steps have no section in their ids. */
+export const FIRST_SECTION = 'a';
+
+const { direct, longestSideMm, targetMm, partings, flange, offset, loadKPa, sagMm, marked } = designFields;
+/** Of the design what the whole mold has in common; faces and frame are the sections'. */
+export const moldDesignFields = { direct, longestSideMm, targetMm, partings, flange, offset, loadKPa, sagMm, marked };
+
+export const moldFields = {
+  intake: optional(part('Intake', intakeFields)),
+  design: optional(part('Mold design', moldDesignFields)),
 };
 
-export const layerRole = choice('It is', ['gelcoat', 'barrier', 'skin', 'bulk', 'core'], undefined, { gelcoat: 'gel coat', core: 'paste core' });
-export type LayerRole = Value<typeof layerRole>;
-
-export const applyMethods = ['brush', 'roller', 'cup gun', 'high-pressure gun'] as const;
-export type ApplyMethod = (typeof applyMethods)[number];
-
-export const applicationFields = {
-  method: choice('Put on by', applyMethods, 'brush'),
-  passes: number('Passes', 'passes', [1, 12], { initial: 1, whole: true }),
-  color: text('Color', 40, { least: 0, initial: '' }),
+export const assumedFields = {
+  climate: part('Climate', climateFields),
+  hours: part('Hours', hoursFields),
 };
 
-export const extrasFields = {
-  flangePlies: number('Plies more on the flange', 'plies', [0, 20], { initial: 0, whole: true }),
-  cornerPlies: number('Plies more in corners', 'plies', [0, 20], { initial: 0, whole: true }),
-};
+const faceKind = choice('It is', ['plug', 'parting board', 'sheet wax', 'neighbor flange'], 'plug', { 'neighbor flange': 'the neighbor’s flange' });
+export type FaceKind = Value<typeof faceKind>;
 
-const start = choice('Begins', ['tack', 'washed', 'abraded', 'peel ply', 'flock'], undefined, {
-  tack: 'at tack',
-  washed: 'cured, washed',
-  abraded: 'cured, washed and abraded',
-  'peel ply': 'peel ply torn off',
-  flock: 'onto flock',
-});
-/** How a layer begins on what lies below: as it is, or after a preparation. */
-export type LayerStart = Value<typeof start>;
-
-const surface = choice('Closes with', ['none', 'additive', 'film', 'veil', 'peel ply', 'flock']);
-
-export const layerFields = {
+export const facePartFields = {
   id,
   name,
-  role: layerRole,
-  cardId: text('Resin', 60),
-  /** null for fixed-ratio resins */
-  catalystPct: orNull(number('Catalyst', '%', [0.2, 5], { digits: 2, code: 'catalyst-out-of-range' })),
-  /** Card of its hardener; left out: the usual one of its resin */
-  hardenerId: optional(text('Hardener', 60)),
-  /** A coat, or a paste core, which may be thicker: `filmRange` */
-  wetFilmUm: orNull(number('Wet film', 'µm', [50, 60000], { quantity: 'film', zeroCode: 'zero-thickness' })),
-  laminate: orNull(part('Plies', laminateFields)),
-  /** Card of the reinforcement; left out: not named */
-  fabricId: optional(text('Reinforcement', 60)),
-  /** Method, passes to the wet film, and color, so that a sanding depth shows; left out: by the card's usual share */
-  application: optional(part('Application', applicationFields)),
-  /** How it begins on what lies below */
-  start: optional(start),
-  /** What closes its surface, where it is the last ply */
-  surface: optional(surface),
-  /** Plies more than in the field */
-  extras: optional(part('Extra plies', extrasFields)),
+  kind: faceKind,
+  /** Whose flange; left out: none */
+  sectionId: optional(text('Of section', 60)),
+  ...plugFields,
 };
-/** One layer: either a film or plies. */
-export type PlanLayer = PartOf<typeof layerFields>;
+/** What a section is laid against at one of its places; the first one is the field's. */
+export type PlanFace = PartOf<typeof facePartFields>;
 
-/** Wet film of a coat, and thickness of a paste core [µm]. */
-export const filmRange = {
-  coat: { min: 50, max: 3000, unit: 'µm' },
-  core: { min: 500, max: 60000, unit: 'µm' },
-} as const;
+/** Bow and corners; pockets are zones. */
+const { panelMm, cornersDeg } = shapeFields;
 
-export const sessionFields = {
+export const sectionFields2 = {
   id,
   name,
-  /** Minutes from 00:00 of day 1 */
-  startMin: number('Start', 'min', [0, LONGEST_MIN], { whole: true }),
-  /** Left out: as many as the plan's mix says */
-  people: optional(number('People', 'people', [1, 8], { whole: true })),
-  /** Left out: ply over all up to 1.5 m², patch by patch above */
-  order: optional(choice('Laid', ['ply over all', 'patch by patch'])),
-  patchM2: optional(number('Patch', 'm²', [0.05, 100])),
-  /** Minutes of one ply over the whole area; left out: from the labor table; 0: all at once */
-  plyMin: optional(number('One ply takes', 'min', [0, 600])),
-  layers: list('Layers', part('Layer', layerFields), { entry: 'layer', least: 1, most: 12 }),
+  /** Section that must be there before; left out: none */
+  after: optional(text('After', 60)),
+  areaM2: number('Area', 'm²', [0.01, 500], { quantity: 'area' }),
+  face: list('Laid against', part('Face', facePartFields), { entry: 'face', least: 1, most: 12 }),
+  patches: optional(list('Patches', part('Patch', patchFields), { entry: 'patch', most: 60 })),
+  zones: list('Zones', part('Zone', zoneFields), { entry: 'zone', most: 12 }),
+  shape: optional(part('Shape', { panelMm, cornersDeg })),
+  /** Faces as measured along the pull */
+  pull: optional(list('Faces', part('Face', faceFields), { entry: 'face', most: 40 })),
+  backing: optional(part('Frame', backingFields)),
+  release: optional(part('Release', releaseFields)),
+  sessions: list('Sessions', part('Session', sessionFields), { entry: 'session', most: 40 }),
+  infusion: optional(orNull(part('Infusion', infusionFields))),
 };
-/** One spell of laminating. */
-export type PlanSession = PartOf<typeof sessionFields>;
+/** One part of a mold with everything that is its own. */
+export type PlanSection = PartOf<typeof sectionFields2>;
 
-export const sealFields = {
-  coats: number('Coats', 'coats', [1, 8], { initial: 2, whole: true }),
-  /** Before the first thing that it must keep off */
-  curedH: number('Cured for', 'h', [0, 500], { initial: 24, digits: 0 }),
-  /** The same coats on an offcut, let go cleanly */
-  testPatch: flag('Test patch passed', false),
+const sections = list('Sections', text('Section', 60), { entry: 'section', least: 1, most: 12 });
+
+export const treatmentFields = { id, sectionIds: sections, ...postCureFields };
+/** An oven for some of the sections together. */
+export type PlanTreatment = PartOf<typeof treatmentFields>;
+
+export const demoldFields = {
+  id,
+  /** In the order in which they come off */
+  sectionIds: sections,
+  atMin: sectionPlanFields.demoldMin,
 };
-/** A hard coat that keeps apart what does not go together. */
-export type PlugSeal = PartOf<typeof sealFields>;
-
-export const plugFields = {
-  materialId: text('Made of', 60),
-  thicknessMm: number('Plug thickness', 'mm', [1, 1000], { quantity: 'thickness' }),
-  /** Highest temperature allowed at the plug face */
-  heatLimitC: number('Plug face stands', '°C', [30, 250], { quantity: 'temperature' }),
-  /** What is on it, layer by layer, and what holds it: ids of substances */
-  surfaces: optional(list('Surfaces', text('Surface', 60), { entry: 'surface', most: 20 })),
-  /** null or left out: what lies under is not sealed */
-  seal: optional(orNull(part('Seal', sealFields))),
-};
-export type PlanPlug = PartOf<typeof plugFields>;
-
-export const climateFields = {
-  meanC: number('Shop, mean', '°C', [0, 45], { initial: 20, quantity: 'temperature' }),
-  swingC: number('Day and night, ±', 'K', [0, 15], { initial: 1.5, quantity: 'temperatureDifference', digits: 1 }),
-  warmestHour: number('Warmest at', 'h', [0, 24], { initial: 15 }),
-  /** Over the work */
-  fan: flag('Air moved by a fan', false),
-};
-/** The shop's air over a day: a cosine about the mean. */
-export type PlanClimate = PartOf<typeof climateFields>;
-
-export const hoursFields = {
-  opensHour: number('Opens', 'h', [0, 24], { initial: 7 }),
-  closesHour: number('Closes', 'h', [0, 24], { initial: 18 }),
-  /** Work on Saturday and Sunday too */
-  weekends: flag('Weekends', false),
-};
-
-export const postCureFields = {
-  startMin: number('Oven from', 'min', [0, LONGEST_MIN], { whole: true }),
-  rampKPerH: number('Ramp', 'K/h', [1, 100], { initial: 10, quantity: 'ramp' }),
-  holdC: number('Hold', '°C', [25, 180], { initial: 45, quantity: 'temperature' }),
-  holdMin: number('for', 'min', [10, 5760], { initial: 720, quantity: 'duration' }),
-};
-/** Warm cure after the last session, on the plug: ramp up from the shop's temperature, hold, and back down as fast. */
-export type PlanPostCure = PartOf<typeof postCureFields>;
-
-/** A plan that says nothing about its shape is judged by a meter of panel between two square corners, no pockets. */
-export const shapeFields = {
-  /** Length of the panel whose bow is judged */
-  panelMm: number('Panel', 'mm', [20, 20000], { initial: 1000, quantity: 'thickness' }),
-  /** Enclosed angles of the drawn corners, in order along the section */
-  cornersDeg: list('Corners', number('Corner', '°', [5, 175], { digits: 0 }), { entry: 'corner', most: 6, initial: [90, 90] }),
-  /** In which styrene lies and cure lags */
-  pockets: flag('Deep pockets', false),
-};
-/** What of the mold's shape matters for distortion and for slow places. */
-export type PlanShape = PartOf<typeof shapeFields>;
-export const DEFAULT_SHAPE: PlanShape = initialPart(shapeFields);
-
-/** Length of the panel whose bow is judged [mm]: what is said, no longer than the mold itself. */
-export function judgedPanelMm({ shape, design }: Pick<PlanDocument, 'shape' | 'design'>): number {
-  return Math.min((shape ?? DEFAULT_SHAPE).panelMm, design?.longestSideMm ?? Infinity);
-}
-
-export const FORMAT_VERSION = 1;
+export type PlanDemold = PartOf<typeof demoldFields>;
 
 export const planFields = {
   formatVersion: choice('Format', [FORMAT_VERSION], FORMAT_VERSION),
   /** Shop time */
   startDate: day('Date of day 1'),
-  areaM2: number('Area', 'm²', [0.01, 500], { quantity: 'area' }),
-  plug: part('Plug', plugFields),
-  climate: part('Climate', climateFields),
-  hours: part('Hours', hoursFields),
-  sessions: list('Sessions', part('Session', sessionFields), { entry: 'session', most: 40 }),
-  /** Minutes from 00:00 of day 1 */
-  demoldMin: number('Demolding', 'min', [0, LONGEST_MIN], { whole: true }),
-  /** Version of each card the plan was made with, by card id; a card that is missing counts as the newest */
-  cardVersions: optional(record('Card versions', number('Version', '', [0, 1e6], { whole: true }))),
-  postCure: optional(orNull(part('Post-cure', postCureFields))),
-  shape: optional(part('Shape', shapeFields)),
-  intake: optional(part('Intake', intakeFields)),
-  /** Measured patches; their sum is the area */
-  patches: optional(list('Patches', part('Patch', patchFields), { entry: 'patch', most: 60 })),
-  design: optional(part('Mold design', designFields)),
-  release: optional(part('Release', releaseFields)),
-  infusion: optional(orNull(part('Infusion', infusionFields))),
+  mold: part('Mold', moldFields),
+  /** Until the shop's calendar gives it */
+  assumed: part('Assumed', assumedFields),
+  /** In the order in which they are laid */
+  sections: list('Sections', part('Section', sectionFields2), { entry: 'section', least: 1, most: 12 }),
+  joints: list('Joint steps', part('Joint step', jointFields), { entry: 'joint step', most: 80 }),
+  /** Ovens, each said once for the sections in it */
+  postCures: list('Post-cures', part('Post-cure', treatmentFields), { entry: 'post-cure', most: 12 }),
+  /** Demolding, said once for the sections that come off together */
+  demolds: list('Demolding', part('Demolding', demoldFields), { entry: 'demolding', least: 1, most: 12 }),
   mix: optional(part('Mix', mixFields)),
   kit: optional(part('Kit', kitFields)),
+  /** Version of each card the plan was made with, by card id; a card that is missing counts as the newest */
+  cardVersions: optional(record('Card versions', number('Version', '', [0, 1e6], { whole: true }))),
 };
 
 /** Everything that a plan of a build says; versioned as a whole. */

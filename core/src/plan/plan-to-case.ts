@@ -1,4 +1,4 @@
-import { cardSubstances } from '../cure/kinetic-card.js';
+import { cardSubstances, type KineticCard } from '../cure/kinetic-card.js';
 import { DomainError } from '../errors/domain-error.js';
 import type { GrowthCase, LayerSpec, SessionSpec } from '../growth/growth-case.js';
 import { airTempK, type AirCourse } from '../heat/air.js';
@@ -9,7 +9,7 @@ import { checkPlan } from './check-plan.js';
 import type { ResinCard } from '../materials/resin-card.js';
 import { arrivals, pliesArrive, type Place } from './laying.js';
 import { planSurroundings } from './surroundings.js';
-import type { ApplyMethod, PlanDocument, PlanLayer, PlanSession } from './plan-document.js';
+import type { ApplyMethod, SectionPlan, PlanLayer, PlanSession } from './section-plan.js';
 
 /** Heat transfer at the free face [W/m²K]: still room, and with a fan (convection and radiation lumped; docs/references.md#surface-h). */
 export const STILL_H = 9;
@@ -53,7 +53,7 @@ export function layerMasses(layer: PlanLayer, areaM2: number, cards: CardLibrary
  * The simulation's case of a plan at the place that is laid first or last: what is laid has the shop's temperature at its moment, the plug starts with the shop's.
  * @throws DomainError for a plan that makes no sense
  */
-export function planToCase(plan: PlanDocument, cards: CardLibrary, place: Place = 'first'): GrowthCase {
+export function planToCase(plan: SectionPlan, cards: CardLibrary, place: Place = 'first'): GrowthCase {
   checkPlan(plan);
   const air = planSurroundings(plan);
   const plugMaterial = cards.plugs.get(plan.plug.materialId);
@@ -79,11 +79,25 @@ export function planToCase(plan: PlanDocument, cards: CardLibrary, place: Place 
   };
 }
 
-function sessionSpec(session: PlanSession, plan: PlanDocument, cards: CardLibrary, place: Place, air: AirCourse): SessionSpec {
+const slowCards = new WeakMap<KineticCard, Map<number, KineticCard>>();
+
+/** A resin as it cures in the zone that is looked at: in a pocket, where styrene lies, everything takes longer. */
+function kineticsIn({ zone }: SectionPlan, { kinetics, spread }: ResinCard): KineticCard {
+  const slow = zone ? (zone.slow ?? spread.pocketSlowdown) : 1;
+  if (slow === 1) return kinetics;
+  const known = slowCards.get(kinetics)?.get(slow);
+  if (known) return known;
+  const { t_ind_min } = kinetics;
+  const slowed = { ...kinetics, k1: kinetics.k1 / slow, k2: kinetics.k2 / slow, ...(t_ind_min === undefined ? {} : { t_ind_min: t_ind_min * slow }) };
+  slowCards.set(kinetics, (slowCards.get(kinetics) ?? new Map<number, KineticCard>()).set(slow, slowed));
+  return slowed;
+}
+
+function sessionSpec(session: PlanSession, plan: SectionPlan, cards: CardLibrary, place: Place, air: AirCourse): SessionSpec {
   const startS = session.startMin * 60;
   const arrive = pliesArrive(session, plan, cards, place);
   const layers = session.layers.map((layer, l): LayerSpec => {
-    const card = cardOf(cards, layer.cardId).kinetics;
+    const card = kineticsIn(plan, cardOf(cards, layer.cardId));
     const build = layerBuild(layer, cards);
     const plies = arrivals(arrive[l], build.thicknessM);
     return { name: layer.name, card, ...build, catalystPct: card.c_ref === null ? null : layer.catalystPct, ...(plies ? { plies } : {}) };

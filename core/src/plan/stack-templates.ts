@@ -1,5 +1,5 @@
 import { DEFAULT_INFUSION } from './parts/infusion.js';
-import type { PlanDocument, PlanLayer, PlanPlug, PlanSession } from './plan-document.js';
+import type { SectionPlan, PlanLayer, PlanPlug, PlanSession } from './section-plan.js';
 
 /** What a new plan starts from. */
 export interface PlanStart {
@@ -239,7 +239,7 @@ export const stackTemplates: readonly StackTemplate[] = [
 ];
 
 /** An empty plan in a quiet shop at 20 °C. */
-export function emptyPlan(start: PlanStart): PlanDocument {
+export function emptyPlan(start: PlanStart): SectionPlan {
   return {
     formatVersion: 1,
     ...start,
@@ -251,7 +251,7 @@ export function emptyPlan(start: PlanStart): PlanDocument {
 }
 
 /** A plan from a template; an unknown template id gives an empty plan. */
-export function planFromTemplate(templateId: string | null, start: PlanStart): PlanDocument {
+export function planFromTemplate(templateId: string | null, start: PlanStart): SectionPlan {
   return withSchool(emptyPlan(start), templateId);
 }
 
@@ -263,7 +263,7 @@ function fabricOf({ cardId, laminate, fabricId }: PlanLayer): string | undefined
 }
 
 /** A plan with the stack of a school in place of its own; plug, shop and start stay. */
-export function withSchool(plan: PlanDocument, templateId: string | null): PlanDocument {
+export function withSchool(plan: SectionPlan, templateId: string | null): SectionPlan {
   const template = stackTemplates.find((candidate) => candidate.id === templateId);
   if (!template) return plan;
   const sessions = template.sessions.map((one) => ({

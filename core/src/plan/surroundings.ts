@@ -1,6 +1,6 @@
 import { airTempK, type AirCourse, type TableCourse } from '../heat/air.js';
 import { KELVIN } from '../units/kelvin.js';
-import type { PlanClimate, PlanDocument } from './plan-document.js';
+import type { PlanClimate, SectionPlan } from './section-plan.js';
 
 /** Shop air of a plan over time. */
 export function planAir(climate: PlanClimate): AirCourse {
@@ -8,7 +8,7 @@ export function planAir(climate: PlanClimate): AirCourse {
 }
 
 /** The oven of a post-cure: up from the shop's air of that moment, hold, and back down as fast; null: none, or no warmer than the shop. */
-function ovenOf({ climate, postCure }: Pick<PlanDocument, 'climate' | 'postCure'>): TableCourse | null {
+function ovenOf({ climate, postCure }: Pick<SectionPlan, 'climate' | 'postCure'>): TableCourse | null {
   if (!postCure) return null;
   const startS = postCure.startMin * 60;
   const fromK = airTempK(planAir(climate), startS);
@@ -21,7 +21,7 @@ function ovenOf({ climate, postCure }: Pick<PlanDocument, 'climate' | 'postCure'
 
 /** When the oven starts, is hot, begins to cool and is cold again [min on the plan's clock]; null: there is none. */
 export function postCureTimes(
-  plan: Pick<PlanDocument, 'climate' | 'postCure'>,
+  plan: Pick<SectionPlan, 'climate' | 'postCure'>,
 ): { startMin: number; hotMin: number; coolingMin: number; endMin: number } | null {
   const oven = ovenOf(plan);
   if (!oven) return null;
@@ -30,12 +30,12 @@ export function postCureTimes(
 }
 
 /** When the oven is back at the shop's temperature [min on the plan's clock]; 0 without one. */
-export function postCureEndMin(plan: Pick<PlanDocument, 'climate' | 'postCure'>): number {
+export function postCureEndMin(plan: Pick<SectionPlan, 'climate' | 'postCure'>): number {
   return (ovenOf(plan)?.timeS.at(-1) ?? 0) / 60;
 }
 
 /** Shop air with the oven of the post-cure over it. */
-export function planSurroundings(plan: PlanDocument): AirCourse {
+export function planSurroundings(plan: SectionPlan): AirCourse {
   const around = planAir(plan.climate);
   const oven = ovenOf(plan);
   return oven ? { kind: 'oven', around, oven } : around;

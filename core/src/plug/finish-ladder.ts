@@ -1,7 +1,7 @@
 import { DomainError } from '../errors/domain-error.js';
 import { requireInRange } from '../errors/require.js';
 import { DEFAULT_INTAKE } from '../plan/parts/plug-intake.js';
-import type { PlanDocument } from '../plan/plan-document.js';
+import type { SectionPlan } from '../plan/section-plan.js';
 import { wantedFinishes, type WantedFinish } from '../plan/parts/wanted-finish.js';
 
 /** One rung: a grit or a compound, with its minutes by hand with block (compounds by machine). */
@@ -87,7 +87,7 @@ export function finishPlan(fromGrit: number, wanted: WantedFinish, areaM2: numbe
 const WAX_TEXTURE_GRIT = 600;
 
 /** The ladder in the mold where it was made over sheet wax, which gives no gloss; null: the plug's finish is the mold's. */
-export function finishInMold(plan: PlanDocument): FinishPlan | null {
+export function finishInMold(plan: SectionPlan): FinishPlan | null {
   if (!plan.design?.offset) return null;
   const { finish, shapeFactor, shopFactor } = plan.intake ?? DEFAULT_INTAKE;
   return WAX_TEXTURE_GRIT < wantedFinishes[finish].grit ? finishPlan(WAX_TEXTURE_GRIT, finish, plan.areaM2, shapeFactor * shopFactor) : null;

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { cardLibrary } from '../plan/built-in-library.js';
 import { evaluatePlan } from '../judging/evaluate-plan.js';
-import type { PlanDocument } from '../plan/plan-document.js';
+import type { SectionPlan } from '../plan/section-plan.js';
 import { planFromTemplate } from '../plan/stack-templates.js';
 import { DEFAULT_DESIGN } from '../plan/parts/mold-design.js';
 import { faceLimitC, planCompatibility, withDesign, withRelease, withSurfaces } from './plan-compatibility.js';
@@ -84,7 +84,7 @@ describe('in a plan', () => {
   });
 });
 
-function withUnknown(plan: PlanDocument): PlanDocument {
+function withUnknown(plan: SectionPlan): SectionPlan {
   return { ...plan, plug: { ...plan.plug, surfaces: ['cheese'] } };
 }
 
@@ -128,7 +128,7 @@ describe('the plug itself and its release', () => {
   const cards = cardLibrary();
   const plug = { materialId: 'abs', thicknessMm: 6, heatLimitC: 85 };
   const plan = planFromTemplate('staged', { startDate: '2026-11-30', areaM2: 1, plug });
-  const ids = (one: PlanDocument): string[] => planCompatibility(one, cards).map(({ rule }) => rule.id);
+  const ids = (one: SectionPlan): string[] => planCompatibility(one, cards).map(({ rule }) => rule.id);
 
   test('a printed plug crazes under polyester though nobody named its substance; a named substrate takes its place', () => {
     expect(ids(plan)).toContain('styrene-crazes');
@@ -152,10 +152,10 @@ describe('what a seal changes', () => {
     areaM2: 1,
     plug: { materialId: 'pu_foam', thicknessMm: 50, heatLimitC: 70, surfaces: ['foam_ps'] },
   });
-  const hits = (seal: PlanDocument['plug']['seal']): string[] =>
+  const hits = (seal: SectionPlan['plug']['seal']): string[] =>
     planCompatibility({ ...foam, plug: { ...foam.plug, seal } }, cardLibrary()).map(({ rule }) => `${rule.level} ${rule.id}`);
 
-  test.each<[string, PlanDocument['plug']['seal'], string[]]>([
+  test.each<[string, SectionPlan['plug']['seal'], string[]]>([
     ['bare', undefined, ['stop styrene-polystyrene']],
     ['one coat', { coats: 1, curedH: 48, testPatch: true }, ['stop styrene-polystyrene']],
     ['not cured', { coats: 2, curedH: 23, testPatch: true }, ['stop styrene-polystyrene']],

@@ -3,7 +3,7 @@ import { directMoldSteps } from '../design/direct-mold.js';
 import { OFFSET_BEFORE, OFFSET_STEPS } from '../design/offset.js';
 import { demoldGrade } from '../design/demold.js';
 import type { CardLibrary } from '../plan/card-library.js';
-import type { PlanDocument } from '../plan/plan-document.js';
+import type { SectionPlan } from '../plan/section-plan.js';
 import { planCompatibility } from './plan-compatibility.js';
 import { DEFAULT_INTAKE, finishIsLess } from '../plan/parts/plug-intake.js';
 import { substanceOf } from '../materials/substances.js';
@@ -29,7 +29,7 @@ const SURFACE_WAIT_H: Readonly<Record<string, number>> = {
 const check = (id: string, what: Words, why: Words, waitH = 0): ReadinessCheck => ({ id, what, why, waitH });
 
 /** What must be done on this plug before release, from its intake, surfaces, faces, and what the table says. */
-export function readinessChecks(plan: PlanDocument, cards: CardLibrary): ReadinessCheck[] {
+export function readinessChecks(plan: SectionPlan, cards: CardLibrary): ReadinessCheck[] {
   const intake = plan.intake ?? DEFAULT_INTAKE;
   const surfaces = plan.plug.surfaces ?? [];
   const list: ReadinessCheck[] = [];
@@ -77,7 +77,7 @@ export interface Ready {
 }
 
 /** When release may start by the checklist. */
-export function readyAtMin(plan: PlanDocument, cards: CardLibrary): Ready {
+export function readyAtMin(plan: SectionPlan, cards: CardLibrary): Ready {
   const done = plan.intake?.done ?? [];
   let ready: Ready = { open: 0, atMin: -Infinity, what: '' };
   for (const { id, what, waitH } of readinessChecks(plan, cards)) {

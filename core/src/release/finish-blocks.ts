@@ -1,13 +1,13 @@
 import type { CardLibrary } from '../plan/card-library.js';
 import { gateOpen, gateTests } from '../plan/parts/release-plan.js';
-import type { PlanDocument } from '../plan/plan-document.js';
+import type { SectionPlan } from '../plan/section-plan.js';
 import { readyAtMin } from '../plug/readiness.js';
 
 /** Shortest reason that overrules what is open [characters]. */
 export const LEAST_REASON = 10;
 
 /** What is open before a plan may become a mold, a sentence each; none: nothing. A direct mold has no plug to get ready or let go of. */
-export function finishBlocks(plan: PlanDocument, cards: CardLibrary): string[] {
+export function finishBlocks(plan: SectionPlan, cards: CardLibrary): string[] {
   if (plan.design?.direct) return [];
   const { open } = readyAtMin(plan, cards);
   const { release } = plan;
@@ -17,6 +17,6 @@ export function finishBlocks(plan: PlanDocument, cards: CardLibrary): string[] {
   ];
 }
 
-function openTests(release: NonNullable<PlanDocument['release']>): number {
+function openTests(release: NonNullable<SectionPlan['release']>): number {
   return gateTests(release).filter(({ id }) => !release.passed.some((test) => test.id === id)).length;
 }

@@ -1,7 +1,7 @@
 import { amount, words } from '../units/amounts.js';
 import { cardOf, type CardLibrary } from '../plan/card-library.js';
 import type { Objection } from '../plan/objection.js';
-import type { PlanDocument } from '../plan/plan-document.js';
+import type { SectionPlan } from '../plan/section-plan.js';
 import { DAY_MIN, isWeekendAt } from '../shop-time/shop-clock.js';
 import { compatibility } from '../plug/compatibility.js';
 import { readyAtMin } from '../plug/readiness.js';
@@ -20,14 +20,14 @@ const ALREADY: Readonly<Record<ZoneState, readonly string[]>> = {
 };
 
 /** A mold enlarged over an existing thing has sheet wax wherever nothing else is said. */
-function onZone({ already, id }: ReleaseZone, { design }: PlanDocument): ZoneState {
+function onZone({ already, id }: ReleaseZone, { design }: SectionPlan): ZoneState {
   return design?.offset && already === 'bare' && !isFlangeZone(id) ? 'sheet wax' : already;
 }
 
 const say = (parts: Omit<Objection, 'stage'>): Objection => ({ stage: 'release', ...parts });
 
 /** Mixtures that do not work, zone by zone: what is there, then the program's agents. */
-function mixtures(zone: ReleaseZone, plan: PlanDocument): Objection[] {
+function mixtures(zone: ReleaseZone, plan: SectionPlan): Objection[] {
   const agents = (plugReleaseProgram(zone.programId)?.steps ?? []).flatMap(({ substanceId }) => substanceId ?? []);
   return compatibility([...ALREADY[onZone(zone, plan)], ...agents]).map(({ rule, acting, on }) =>
     say({
@@ -41,7 +41,7 @@ function mixtures(zone: ReleaseZone, plan: PlanDocument): Objection[] {
 }
 
 /** No release works only under epoxy on sheet wax. */
-function withoutRelease(zone: ReleaseZone, plan: PlanDocument, cards: CardLibrary): Objection[] {
+function withoutRelease(zone: ReleaseZone, plan: SectionPlan, cards: CardLibrary): Objection[] {
   if (zone.programId !== 'none-on-wax') return [];
   const resins = plan.sessions.flatMap(({ layers }) => layers.map(({ cardId }) => resinSubstance(cardOf(cards, cardId).family)));
   const already = onZone(zone, plan);
@@ -57,7 +57,7 @@ function withoutRelease(zone: ReleaseZone, plan: PlanDocument, cards: CardLibrar
   ];
 }
 
-function air(zone: ReleaseZone, plan: PlanDocument, release: ReleasePlan, cards: CardLibrary): Objection[] {
+function air(zone: ReleaseZone, plan: SectionPlan, release: ReleasePlan, cards: CardLibrary): Objection[] {
   const program = programOf(zone.programId, cards);
   if (!program) return [];
   const { meanC } = plan.climate;
@@ -87,7 +87,7 @@ function air(zone: ReleaseZone, plan: PlanDocument, release: ReleasePlan, cards:
 }
 
 /** Neighbor's flanges that are plug for a later section, without a zone of their own. */
-function flangeZones({ design }: PlanDocument, release: ReleasePlan): Objection[] {
+function flangeZones({ design }: SectionPlan, release: ReleasePlan): Objection[] {
   return (design?.partings ?? [])
     .filter(({ id }) => !release.zones.some((zone) => zone.id === `flange-${id}`))
     .map(({ id, name }) =>
@@ -104,7 +104,7 @@ function flangeZones({ design }: PlanDocument, release: ReleasePlan): Objection[
 /** Zones leave a tenth of the plug out before anybody is asked. */
 const COVER_SHARE = 0.9;
 
-function coverage({ areaM2 }: PlanDocument, { zones }: ReleasePlan): Objection[] {
+function coverage({ areaM2 }: SectionPlan, { zones }: ReleasePlan): Objection[] {
   const covered = zones.filter(({ id }) => !isFlangeZone(id)).reduce((sum, zone) => sum + zone.areaM2, 0);
   if (covered >= COVER_SHARE * areaM2) return [];
   return [
@@ -118,7 +118,7 @@ function coverage({ areaM2 }: PlanDocument, { zones }: ReleasePlan): Objection[]
   ];
 }
 
-function times(plan: PlanDocument, release: ReleasePlan, cards: CardLibrary): Objection[] {
+function times(plan: SectionPlan, release: ReleasePlan, cards: CardLibrary): Objection[] {
   const found: Objection[] = [];
   const ready = readyAtMin(plan, cards);
   if (ready.open > 0)
@@ -157,7 +157,7 @@ function times(plan: PlanDocument, release: ReleasePlan, cards: CardLibrary): Ob
 }
 
 /** Everything that speaks against how a plan makes its plug let go. */
-export function releaseObjections(plan: PlanDocument, cards: CardLibrary): Objection[] {
+export function releaseObjections(plan: SectionPlan, cards: CardLibrary): Objection[] {
   const { release } = plan;
   if (!release) {
     if (plan.design?.direct || plan.sessions.length === 0) return [];
@@ -203,7 +203,7 @@ export function releaseObjections(plan: PlanDocument, cards: CardLibrary): Objec
 }
 
 /** A plan whose sessions all come later by whole days, so that the first one follows the gate. */
-export function sessionsBehindGate(plan: PlanDocument, cards: CardLibrary): PlanDocument {
+export function sessionsBehindGate(plan: SectionPlan, cards: CardLibrary): SectionPlan {
   const first = plan.sessions.at(0);
   if (!plan.release || !first) return plan;
   const lateMin = releaseSchedule(plan, plan.release, cards).gateMin - first.startMin;

@@ -1,5 +1,5 @@
 import type { CardLibrary } from '../plan/card-library.js';
-import type { PlanDocument } from '../plan/plan-document.js';
+import type { SectionPlan } from '../plan/section-plan.js';
 import { nextOpenMin } from '../shop-time/shop-clock.js';
 import type { ReleasePlan, ReleaseZone } from '../plan/parts/release-plan.js';
 import type { ReleaseStep } from '../materials/release-steps.js';
@@ -54,7 +54,7 @@ function coatsOf({ programId }: ReleaseZone, newSurface: boolean, cards: CardLib
  * The neighbor's coat goes on while this one hazes. A neighbor's flange is not there yet: it comes after the last session and holds up no gel coat.
  */
 export function releaseSchedule(
-  plan: Pick<PlanDocument, 'startDate' | 'hours' | 'sessions'>,
+  plan: Pick<SectionPlan, 'startDate' | 'hours' | 'sessions'>,
   release: ReleasePlan,
   cards: CardLibrary,
 ): ReleaseSchedule {

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { cardLibrary } from '../plan/built-in-library.js';
-import type { PlanDocument } from '../plan/plan-document.js';
+import type { SectionPlan } from '../plan/section-plan.js';
 import { planFromTemplate } from '../plan/stack-templates.js';
 import { DEFAULT_INTAKE } from '../plan/parts/plug-intake.js';
 import { readinessChecks, readyAtMin } from '../plug/readiness.js';
@@ -25,7 +25,7 @@ const zoned = (programId: string, already: ZoneState = 'bare'): ReleasePlan => (
   startMin: 8 * 60,
   zones: [{ id: 'plug', name: 'Whole plug', areaM2: 1, programId, already }],
 });
-const ids = (release: ReleasePlan, more: Partial<PlanDocument> = {}): string[] =>
+const ids = (release: ReleasePlan, more: Partial<SectionPlan> = {}): string[] =>
   releaseObjections({ ...plan, ...more, release }, cards).map(({ level, id }) => `${level} ${id}`);
 
 describe('timers', () => {
@@ -155,7 +155,7 @@ describe('gate', () => {
 
 describe('readiness', () => {
   const intake = { ...DEFAULT_INTAKE, holes: 3, back: 'open' as const, hardware: 'four inserts', coarsestGrit: 120 };
-  const raw: PlanDocument = { ...plan, intake, plug: { ...plan.plug, surfaces: ['board_sealed', 'paint_fresh_pu', 'clay_plain'] } };
+  const raw: SectionPlan = { ...plan, intake, plug: { ...plan.plug, surfaces: ['board_sealed', 'paint_fresh_pu', 'clay_plain'] } };
 
   test('the list follows what came in: back, holes, hardware, waits, remedies, finish', () => {
     const list = readinessChecks(raw, cards).map(({ id }) => id);
@@ -168,7 +168,7 @@ describe('readiness', () => {
   test('release waits for the last tick and its drying time', () => {
     expect(readyAtMin(raw, cards).open).toBeGreaterThan(5);
     const done = readinessChecks({ ...raw, release: zoned('paste-wax') }, cards).map(({ id }) => ({ id, doneMin: -10 * 1440, by: 'Ada' }));
-    const ready: PlanDocument = { ...raw, intake: { ...intake, done } };
+    const ready: SectionPlan = { ...raw, intake: { ...intake, done } };
     expect(readyAtMin(ready, cards)).toMatchObject({ open: 0, atMin: -10 * 1440 + 120 * 60 });
     const early = { ...ready, release: { ...zoned('paste-wax'), startMin: -7 * 1440 } };
     expect(releaseObjections(early, cards).map(({ id }) => id)).toContain('before-ready');

@@ -1,7 +1,7 @@
 import { cardNumber } from '../materials/material-card.js';
 import { cardOf, type CardLibrary } from '../plan/card-library.js';
 import { evaluatePlan } from '../judging/evaluate-plan.js';
-import type { PlanDocument } from '../plan/plan-document.js';
+import type { SectionPlan } from '../plan/section-plan.js';
 import { withSchool } from '../plan/stack-templates.js';
 import { worstLevel, type VerdictLevel } from '../judging/verdicts/verdict.js';
 import { KELVIN } from '../units/kelvin.js';
@@ -10,7 +10,7 @@ import { fitToThickness, laidMasses, stackTally } from '../stack/tally.js';
 
 /** A school's figures for one mold. */
 export interface SchoolFigures {
-  readonly plan: PlanDocument;
+  readonly plan: SectionPlan;
   readonly days: number;
   readonly handsOnH: number;
   /** null: nothing is laid */
@@ -29,7 +29,7 @@ export interface SchoolFigures {
 }
 
 /** Cost of resin and reinforcement, when every card says it. */
-export function stackCost(plan: PlanDocument, cards: CardLibrary): { readonly cost: number | null; readonly missing: readonly string[] } {
+export function stackCost(plan: SectionPlan, cards: CardLibrary): { readonly cost: number | null; readonly missing: readonly string[] } {
   let cost = 0;
   const missing = new Set<string>();
   for (const layer of plan.sessions.flatMap(({ layers }) => layers)) {
@@ -52,7 +52,7 @@ export function stackCost(plan: PlanDocument, cards: CardLibrary): { readonly co
  * @param templateId null: the plan as it is
  * @throws DomainError for a plan that makes no sense
  */
-export function schoolFigures(plan: PlanDocument, cards: CardLibrary, templateId: string | null): SchoolFigures {
+export function schoolFigures(plan: SectionPlan, cards: CardLibrary, templateId: string | null): SchoolFigures {
   const school = withSchool(plan, templateId);
   const built = templateId === null || plan.design === undefined ? school : fitToThickness(school, cards, plan.design.targetMm);
   const { result, verdicts, distortion } = evaluatePlan(built, cards, {});

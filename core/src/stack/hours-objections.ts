@@ -1,7 +1,7 @@
 import type { CardLibrary } from '../plan/card-library.js';
 import { layingSeconds } from '../plan/laying.js';
 import type { Objection } from '../plan/objection.js';
-import type { PlanDocument } from '../plan/plan-document.js';
+import type { SectionPlan } from '../plan/section-plan.js';
 import { clockText } from '../shop-time/clock-text.js';
 import { DAY_MIN, isWeekendAt } from '../shop-time/shop-clock.js';
 
@@ -11,7 +11,7 @@ const OVER_MIN = 15;
 const say = (parts: Omit<Objection, 'stage' | 'level'>): Objection => ({ stage: 'sequence', level: 'care', ...parts });
 
 /** Work outside the shop's hours and on closed days, and sessions that begin while the one before is still being laid. */
-export function hoursObjections(plan: PlanDocument, cards: CardLibrary): Objection[] {
+export function hoursObjections(plan: SectionPlan, cards: CardLibrary): Objection[] {
   const laid = plan.sessions.map((session) => session.startMin + layingSeconds(session, plan, cards) / 60);
   const sessions = plan.sessions.flatMap((session, i): Objection[] => [
     ...outside(plan, { id: session.id, what: session.name, fromMin: session.startMin, toMin: laid[i] }),
@@ -37,7 +37,7 @@ interface Work {
   readonly toMin: number;
 }
 
-function outside({ startDate, hours }: PlanDocument, { id, what, fromMin, toMin }: Work): Objection[] {
+function outside({ startDate, hours }: SectionPlan, { id, what, fromMin, toMin }: Work): Objection[] {
   if (!hours.weekends && isWeekendAt(startDate, fromMin))
     return [
       say({

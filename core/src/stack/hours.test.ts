@@ -1,13 +1,13 @@
 import { cardLibrary } from '../plan/built-in-library.js';
-import type { PlanDocument } from '../plan/plan-document.js';
+import type { SectionPlan } from '../plan/section-plan.js';
 import { planFromTemplate } from '../plan/stack-templates.js';
 import { hoursObjections } from './hours-objections.js';
 
 const cards = cardLibrary();
 const staged = planFromTemplate('staged', { startDate: '2026-11-30', areaM2: 1, plug: { materialId: 'mdf', thicknessMm: 18, heatLimitC: 90 } });
-const said = (plan: PlanDocument): string[] => hoursObjections(plan, cards).map(({ id }) => id);
+const said = (plan: SectionPlan): string[] => hoursObjections(plan, cards).map(({ id }) => id);
 /** The fifth session at an hour of a day; each of its plies takes so long. */
-const at = (day: number, hour: number, plyMin = 10): PlanDocument => ({
+const at = (day: number, hour: number, plyMin = 10): SectionPlan => ({
   ...staged,
   sessions: staged.sessions.map((session, i) => (i === 4 ? { ...session, startMin: ((day - 1) * 24 + hour) * 60, plyMin } : session)),
   demoldMin: ((day + 9) * 24 + 9) * 60,
@@ -17,7 +17,7 @@ test('work inside hours on working days has nothing against it', () => {
   expect(said(staged)).toEqual([]);
 });
 
-test.each<[string, PlanDocument, string[]]>([
+test.each<[string, SectionPlan, string[]]>([
   ['at opening', at(3, 7), []],
   ['before opening', at(3, 6.75), ['hours-s5']],
   ['at closing', at(3, 18, 5), []],

@@ -1,7 +1,7 @@
 import { cardFlag, cardNumber, type MaterialCard } from '../materials/material-card.js';
 import { cardOf, type CardLibrary } from '../plan/card-library.js';
 import type { Objection } from '../plan/objection.js';
-import type { PlanDocument, PlanLayer } from '../plan/plan-document.js';
+import type { SectionPlan, PlanLayer } from '../plan/section-plan.js';
 import { layerBuild } from '../plan/plan-to-case.js';
 import { CARE_DROP_MBAR, fillTimeS, layeredPermeability, MOST_DROP_MBAR, type InfusionPlan } from '../plan/parts/infusion.js';
 
@@ -23,7 +23,7 @@ export interface InfusionOutcome {
 }
 
 /** Layers of the plan whose resin is for infusion. */
-export function infusedLayers(plan: PlanDocument, cards: CardLibrary): PlanLayer[] {
+export function infusedLayers(plan: SectionPlan, cards: CardLibrary): PlanLayer[] {
   return plan.sessions.flatMap(({ layers }) =>
     layers.filter((layer) => cardOf(cards, layer.cardId).family === 'infusion' && layer.laminate !== null),
   );
@@ -72,7 +72,7 @@ const minutes = (s: number): string => `${(s / 60).toFixed(0)} min`;
  * What speaks against an infusion: fill against gel, gassing hardener, leak.
  * @param gelS time from laying to gel by layer [s], from the simulation
  */
-export function infusionObjections(plan: PlanDocument, cards: CardLibrary, gelS: ReadonlyMap<string, number>): Objection[] {
+export function infusionObjections(plan: SectionPlan, cards: CardLibrary, gelS: ReadonlyMap<string, number>): Objection[] {
   const { infusion } = plan;
   const layers = infusedLayers(plan, cards);
   if (layers.length === 0) return [];

@@ -1,5 +1,5 @@
 import type { ResinCard } from '../materials/resin-card.js';
-import type { LayerStart, PlanLayer } from '../plan/plan-document.js';
+import type { LayerStart, PlanLayer } from '../plan/section-plan.js';
 
 /** A way to make a cured surface ready for the next layer. */
 export interface Preparation {

@@ -2,7 +2,7 @@ import { amount, words, type Words } from '../units/amounts.js';
 import type { ResinCard } from '../materials/resin-card.js';
 import { cardOf, type CardLibrary } from '../plan/card-library.js';
 import type { Objection, ObjectionLevel } from '../plan/objection.js';
-import type { PlanDocument, PlanLayer, PlanSession } from '../plan/plan-document.js';
+import type { SectionPlan, PlanLayer, PlanSession } from '../plan/section-plan.js';
 import { layerBuild } from '../plan/plan-to-case.js';
 
 /** A rule of a sheet broken by more than this share is broken, not stretched. */
@@ -23,7 +23,7 @@ interface Broken {
  * What the resins' sheets say of one session in their own words: least and most plies, thickness, resin to glass, hours between sessions.
  * These stand beside what the simulation says, which knows this plan's temperatures and not the maker's experience.
  */
-export function sheetObjections(plan: PlanDocument, cards: CardLibrary): Objection[] {
+export function sheetObjections(plan: SectionPlan, cards: CardLibrary): Objection[] {
   return plan.sessions.flatMap((session, index) => [
     ...operations(session, cards).flatMap((operation) => operationRules(session, operation)),
     ...session.layers.flatMap((layer) => leanLayers(layer, cardOf(cards, layer.cardId))),

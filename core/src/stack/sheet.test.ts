@@ -1,5 +1,5 @@
 import { changeLayer } from '../plan/edit-plan.js';
-import type { PlanDocument, PlanLayer } from '../plan/plan-document.js';
+import type { SectionPlan, PlanLayer } from '../plan/section-plan.js';
 import { cards, changed, school } from '../test-support/practice.js';
 import { cardOf } from '../plan/card-library.js';
 import { handsOnHours } from './labor.js';
@@ -7,12 +7,12 @@ import { lateJoint, preparationOf, preparations } from './preparation.js';
 import { stackObjections } from './stack-objections.js';
 
 describe('rules of the sheet, beside the simulation', () => {
-  const withPlies = (id: string, layerId: string, laminate: Partial<NonNullable<PlanLayer['laminate']>>): PlanDocument => {
+  const withPlies = (id: string, layerId: string, laminate: Partial<NonNullable<PlanLayer['laminate']>>): SectionPlan => {
     const plan = school(id);
     const layer = plan.sessions.flatMap(({ layers }) => layers).find((one) => one.id === layerId);
     return changeLayer(plan, layerId, { laminate: { plies: 1, glassGsm: 450, resinToGlass: 2.5, ...layer?.laminate, ...laminate } });
   };
-  const found = (plan: PlanDocument, id: string, library = cards): string | undefined =>
+  const found = (plan: SectionPlan, id: string, library = cards): string | undefined =>
     stackObjections(plan, library).find((one) => one.id === id)?.level;
 
   test.each([

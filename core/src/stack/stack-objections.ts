@@ -3,7 +3,7 @@ import { cardNumber, cardText } from '../materials/material-card.js';
 import type { Between, ResinCard } from '../materials/resin-card.js';
 import { cardOf, type CardLibrary } from '../plan/card-library.js';
 import type { Objection } from '../plan/objection.js';
-import type { PlanDocument, PlanLayer } from '../plan/plan-document.js';
+import type { SectionPlan, PlanLayer } from '../plan/section-plan.js';
 import { DEFAULT_INTAKE } from '../plan/parts/plug-intake.js';
 import { sheetObjections } from './sheet-objections.js';
 import { stackTally } from './tally.js';
@@ -22,7 +22,7 @@ interface Placed {
   readonly opensSession: boolean;
 }
 
-function placed(plan: PlanDocument, cards: CardLibrary): Placed[] {
+function placed(plan: SectionPlan, cards: CardLibrary): Placed[] {
   let below: PlanLayer | null = null;
   return plan.sessions.flatMap(({ layers }) =>
     layers.map((layer, i): Placed => {
@@ -34,7 +34,7 @@ function placed(plan: PlanDocument, cards: CardLibrary): Placed[] {
 }
 
 /** Every rule of the stack that objects, one line each. */
-export function stackObjections(plan: PlanDocument, cards: CardLibrary): Objection[] {
+export function stackObjections(plan: SectionPlan, cards: CardLibrary): Objection[] {
   const layers = placed(plan, cards);
   if (layers.length === 0)
     return [say({ level: 'note', id: 'empty', title: 'Empty stack', why: 'Nothing is laid yet.', remedy: 'Start from a school, or add a session.' })];
@@ -242,7 +242,7 @@ function lastPly(layers: readonly Placed[]): Objection[] {
   ];
 }
 
-function thickness(plan: PlanDocument, cards: CardLibrary): Objection[] {
+function thickness(plan: SectionPlan, cards: CardLibrary): Objection[] {
   const target = plan.design?.targetMm;
   if (target === undefined) return [];
   const { laminateMm } = stackTally(plan, cards);
@@ -269,7 +269,7 @@ function thickness(plan: PlanDocument, cards: CardLibrary): Objection[] {
   return [];
 }
 
-function life(plan: PlanDocument, layers: readonly Placed[]): Objection[] {
+function life(plan: SectionPlan, layers: readonly Placed[]): Objection[] {
   const { pullsExpected, heatedToC, use } = plan.intake ?? DEFAULT_INTAKE;
   const found: Objection[] = [];
   const general = layers.some(({ card }) => card.family === 'laminating' || card.family === 'low-profile tooling');
@@ -305,7 +305,7 @@ function life(plan: PlanDocument, layers: readonly Placed[]): Objection[] {
 const HANGS_UM = 650;
 
 /** What the measured places ask of films and air. */
-function places({ patches, climate }: PlanDocument, layers: readonly Placed[]): Objection[] {
+function places({ patches, climate }: SectionPlan, layers: readonly Placed[]): Objection[] {
   const there = new Set((patches ?? []).map(({ place }) => place));
   const found: Objection[] = [];
   const thick = layers.find(({ layer }) => layer.role === 'gelcoat' && (layer.wetFilmUm ?? 0) > HANGS_UM);

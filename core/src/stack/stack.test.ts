@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { cardLibrary } from '../plan/built-in-library.js';
 import { changeLayer } from '../plan/edit-plan.js';
 import { evaluatePlan } from '../judging/evaluate-plan.js';
-import type { PlanDocument, PlanLayer } from '../plan/plan-document.js';
+import type { SectionPlan, PlanLayer } from '../plan/section-plan.js';
 import { planFromTemplate, stackTemplates, withSchool } from '../plan/stack-templates.js';
 import { builtInMaterials } from '../materials/built-in-materials.js';
 import { withValues } from '../materials/material-card.js';
@@ -19,7 +19,7 @@ import { fitToThickness, laidMasses, stackTally } from './tally.js';
 const cards = cardLibrary();
 const start = { startDate: '2026-12-07', areaM2: 1, plug: { materialId: 'mdf', thicknessMm: 18, heatLimitC: 90 } };
 const staged = planFromTemplate('staged', start);
-const objections = (plan: PlanDocument): string[] => stackObjections(plan, cards).map(({ level, id }) => `${level} ${id}`);
+const objections = (plan: SectionPlan): string[] => stackObjections(plan, cards).map(({ level, id }) => `${level} ${id}`);
 
 test.each(stackTemplates.map(({ id }) => [id]))('school %s can be simulated, and nothing in its stack is stopped', (id) => {
   const plan = planFromTemplate(id, start);
@@ -69,8 +69,8 @@ describe('tally', () => {
 });
 
 describe('rules that object', () => {
-  const layer = (id: string, change: Partial<PlanLayer>): PlanDocument => changeLayer(staged, id, change);
-  test.each<[string, PlanDocument, string]>([
+  const layer = (id: string, change: Partial<PlanLayer>): SectionPlan => changeLayer(staged, id, change);
+  test.each<[string, SectionPlan, string]>([
     ['a thin coat', layer('l1', { wetFilmUm: 200 }), 'care thin-l1'],
     ['a thick coat', layer('l1', { wetFilmUm: 1200 }), 'care thick-l1'],
     ['coats of one color', staged, 'note two-colors'],

@@ -1,5 +1,5 @@
 import { cardOf, type CardLibrary } from '../plan/card-library.js';
-import type { PlanDocument, PlanLayer } from '../plan/plan-document.js';
+import type { SectionPlan, PlanLayer } from '../plan/section-plan.js';
 import { layerBuild, layerMasses } from '../plan/plan-to-case.js';
 import { laidAreaM2 } from '../plan/laying.js';
 
@@ -16,11 +16,11 @@ export interface StackTally {
 }
 
 /** Masses of a layer with its extras on flange and in corners [kg]. */
-export function laidMasses(layer: PlanLayer, plan: PlanDocument, cards: CardLibrary): ReturnType<typeof layerMasses> {
+export function laidMasses(layer: PlanLayer, plan: SectionPlan, cards: CardLibrary): ReturnType<typeof layerMasses> {
   return layerMasses(layer, laidAreaM2(layer, plan), cards);
 }
 
-export function stackTally(plan: PlanDocument, cards: CardLibrary): StackTally {
+export function stackTally(plan: SectionPlan, cards: CardLibrary): StackTally {
   let [thickness, laminate, glassKg, resinKg, mixedKg, laminateKg] = [0, 0, 0, 0, 0, 0];
   for (const layer of plan.sessions.flatMap((session) => session.layers)) {
     const mm = layerBuild(layer, cards).thicknessM * 1000;
@@ -37,7 +37,7 @@ export function stackTally(plan: PlanDocument, cards: CardLibrary): StackTally {
 }
 
 /** Stiffness of the laminate as one plate: modulus weighted by thickness (near enough for a balanced stack). */
-export function shellOf(plan: PlanDocument, cards: CardLibrary): { thicknessM: number; modulusPa: number; poisson: number } | null {
+export function shellOf(plan: SectionPlan, cards: CardLibrary): { thicknessM: number; modulusPa: number; poisson: number } | null {
   const layers = plan.sessions.flatMap((session) => session.layers.filter(({ role }) => role !== 'gelcoat'));
   const parts = layers.map((layer) => ({ h: layerBuild(layer, cards).thicknessM, set: cardOf(cards, layer.cardId).set }));
   const thicknessM = parts.reduce((sum, { h }) => sum + h, 0);
@@ -51,11 +51,11 @@ export function shellOf(plan: PlanDocument, cards: CardLibrary): { thicknessM: n
  * Plies are added to and taken from the bulk layers in turn, so that sessions stay alike.
  * @param targetMm laminate without gel coat [mm]
  */
-export function fitToThickness(plan: PlanDocument, cards: CardLibrary, targetMm: number): PlanDocument {
+export function fitToThickness(plan: SectionPlan, cards: CardLibrary, targetMm: number): SectionPlan {
   const bulk = plan.sessions.flatMap(({ layers }) => layers.filter(({ role, laminate }) => role === 'bulk' && laminate !== null));
   if (bulk.length === 0) return plan;
   const plies = new Map(bulk.map((layer) => [layer.id, 1]));
-  const with_ = (): PlanDocument => ({
+  const with_ = (): SectionPlan => ({
     ...plan,
     sessions: plan.sessions.map((session) => ({
       ...session,

@@ -1,6 +1,6 @@
 import type { CardLibrary } from '../plan/card-library.js';
 import { DEFAULT_INTAKE } from '../plan/parts/plug-intake.js';
-import type { PlanDocument } from '../plan/plan-document.js';
+import type { SectionPlan } from '../plan/section-plan.js';
 import { finishInMold } from '../plug/finish-ladder.js';
 import { boltPattern } from '../design/bolt-pattern.js';
 import { stepCaution } from '../cautions/cautions.js';
@@ -20,12 +20,12 @@ const SCRIBE_MIN = 20;
 const LABEL_MIN = 10;
 
 /** Frame, marks and holes before demolding; the oven; demolding; and what makes a raw mold one that goes to work. */
-export function lateSteps(plan: PlanDocument, cards: CardLibrary, backing: BackingTime | null): Step[] {
+export function lateSteps(plan: SectionPlan, cards: CardLibrary, backing: BackingTime | null): Step[] {
   if (plan.sessions.length === 0) return [];
   return [...onThePlug(plan, cards, backing), ...ovenSteps(plan, cards), ...offThePlug(plan, cards)];
 }
 
-function onThePlug(plan: PlanDocument, cards: CardLibrary, backing: BackingTime | null): Step[] {
+function onThePlug(plan: SectionPlan, cards: CardLibrary, backing: BackingTime | null): Step[] {
   const { design, intake, demoldMin } = plan;
   const steps: Step[] = [];
   if (design && design.backing.kind !== 'none') {
@@ -88,7 +88,7 @@ function onThePlug(plan: PlanDocument, cards: CardLibrary, backing: BackingTime 
   return steps;
 }
 
-function ovenSteps(plan: PlanDocument, cards: CardLibrary): Step[] {
+function ovenSteps(plan: SectionPlan, cards: CardLibrary): Step[] {
   const times = postCureTimes(plan);
   const { postCure } = plan;
   if (!times || !postCure) return [];
@@ -130,7 +130,7 @@ function ovenSteps(plan: PlanDocument, cards: CardLibrary): Step[] {
   ];
 }
 
-function offThePlug(plan: PlanDocument, cards: CardLibrary): Step[] {
+function offThePlug(plan: SectionPlan, cards: CardLibrary): Step[] {
   const { demoldMin, areaM2 } = plan;
   const { pullsExpected } = plan.intake ?? DEFAULT_INTAKE;
   const finish = finishInMold(plan);

@@ -1,7 +1,7 @@
 import type { CardLibrary } from '../plan/card-library.js';
 import { DEFAULT_INTAKE, finishIsLess } from '../plan/parts/plug-intake.js';
 import { gateTests } from '../plan/parts/release-plan.js';
-import type { PlanDocument } from '../plan/plan-document.js';
+import type { SectionPlan } from '../plan/section-plan.js';
 import { finishPlan } from '../plug/finish-ladder.js';
 import { readinessChecks } from '../plug/readiness.js';
 import { isFlangeZone, releaseSchedule } from '../release/release-schedule.js';
@@ -12,7 +12,7 @@ import { stepOf, type Step } from './step.js';
 const CHECK_MIN = 15;
 
 /** What makes the plug ready, done before release, or before the first session where none is planned: finish first, the washing last. */
-export function plugSteps(plan: PlanDocument, cards: CardLibrary): Step[] {
+export function plugSteps(plan: SectionPlan, cards: CardLibrary): Step[] {
   const intake = plan.intake ?? DEFAULT_INTAKE;
   const untilMin = plan.release?.startMin ?? plan.sessions.at(0)?.startMin ?? 0;
   const checks = readinessChecks(plan, cards);
@@ -51,7 +51,7 @@ export function plugSteps(plan: PlanDocument, cards: CardLibrary): Step[] {
 }
 
 /** Every coat of the release program on every zone, and the gate before gel coat. */
-export function releaseSteps(plan: PlanDocument, cards: CardLibrary): Step[] {
+export function releaseSteps(plan: SectionPlan, cards: CardLibrary): Step[] {
   const { release } = plan;
   if (!release) return [];
   const { timers, gateMin } = releaseSchedule(plan, release, cards);

@@ -3,7 +3,7 @@ import type { MixRow } from '../mix/mix-sheet.js';
 import { cardOf, type CardLibrary } from '../plan/card-library.js';
 import { layingSeconds, pliesArrive } from '../plan/laying.js';
 import { MOST_DROP_MBAR } from '../plan/parts/infusion.js';
-import type { PlanDocument, PlanLayer, PlanSession } from '../plan/plan-document.js';
+import type { SectionPlan, PlanLayer, PlanSession } from '../plan/section-plan.js';
 import { layerMasses } from '../plan/plan-to-case.js';
 import { infusedLayers } from '../stack/plan-infusion.js';
 import { preparationOf } from '../stack/preparation.js';
@@ -18,7 +18,7 @@ const TRIM_MIN_PER_M2 = 10;
 
 /** What a session's steps look up. */
 export interface SessionContext {
-  readonly plan: PlanDocument;
+  readonly plan: SectionPlan;
   readonly cards: CardLibrary;
   readonly windows: readonly JointWindow[];
   /** Of the last session */
@@ -166,7 +166,7 @@ function layOrder({ laminate, wetFilmUm, role, application }: PlanLayer): Words 
 
 const capital = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);
 
-function plyUses(plan: PlanDocument, layer: PlanLayer, cards: CardLibrary, count: number): StepUse[] {
+function plyUses(plan: SectionPlan, layer: PlanLayer, cards: CardLibrary, count: number): StepUse[] {
   const fabric = layer.fabricId === undefined ? undefined : cards.sheets.get(layer.fabricId);
   const { resinKg } = layerMasses(layer, plan.areaM2, cards);
   return [

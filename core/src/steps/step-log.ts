@@ -1,5 +1,5 @@
 import { gateOpen } from '../plan/parts/release-plan.js';
-import type { PlanDocument } from '../plan/plan-document.js';
+import type { SectionPlan } from '../plan/section-plan.js';
 import type { Step } from './step.js';
 
 /** What is written about a step. */
@@ -53,7 +53,7 @@ export interface TickedStep {
   readonly by: string;
 }
 
-export function tickedInPlan({ intake, release }: Pick<PlanDocument, 'intake' | 'release'>): TickedStep[] {
+export function tickedInPlan({ intake, release }: Pick<SectionPlan, 'intake' | 'release'>): TickedStep[] {
   const checks = (intake?.done ?? []).map(({ id, by }): TickedStep => ({ stepId: `plug:${id}`, by }));
   if (!release || !gateOpen(release)) return checks;
   return [...checks, { stepId: 'release:gate', by: release.override?.by ?? release.passed.at(-1)?.by ?? '' }];

@@ -2,7 +2,7 @@ import { backingOf, type BackingTime } from '../design/backing.js';
 import type { PlanEvaluation } from '../judging/evaluate-plan.js';
 import { mixSheet, type MixRow, type PotLookup } from '../mix/mix-sheet.js';
 import type { CardLibrary } from '../plan/card-library.js';
-import type { PlanDocument } from '../plan/plan-document.js';
+import type { SectionPlan } from '../plan/section-plan.js';
 import type { JointWindow } from '../windows/joint-window.js';
 import { lateSteps } from './late-steps.js';
 import { plugSteps, releaseSteps } from './plug-steps.js';
@@ -18,7 +18,7 @@ export interface WorkedOut {
 }
 
 /** What steps read, from an evaluation; without a converged run there are no windows and no frame. */
-export function workedOut(plan: PlanDocument, cards: CardLibrary, { result, windows, trim }: PlanEvaluation, pots?: PotLookup): WorkedOut {
+export function workedOut(plan: SectionPlan, cards: CardLibrary, { result, windows, trim }: PlanEvaluation, pots?: PotLookup): WorkedOut {
   return {
     windows,
     trim,
@@ -28,7 +28,7 @@ export function workedOut(plan: PlanDocument, cards: CardLibrary, { result, wind
 }
 
 /** Everything that is done on a mold, in the order of its planned start: one list for traveler, calendar, bench and labor. */
-export function stepsOf(plan: PlanDocument, cards: CardLibrary, known: WorkedOut): Step[] {
+export function stepsOf(plan: SectionPlan, cards: CardLibrary, known: WorkedOut): Step[] {
   const steps = [
     ...plugSteps(plan, cards),
     ...releaseSteps(plan, cards),

@@ -5,7 +5,7 @@ import { changeLayer, moveSession, withPostCure } from '../plan/edit-plan.js';
 import { DEFAULT_DESIGN } from '../plan/parts/mold-design.js';
 import { DEFAULT_INTAKE } from '../plan/parts/plug-intake.js';
 import { defaultRelease } from '../plan/parts/release-plan.js';
-import type { PlanDocument } from '../plan/plan-document.js';
+import type { SectionPlan } from '../plan/section-plan.js';
 import { planFromTemplate, stackTemplates } from '../plan/stack-templates.js';
 import { releaseSchedule } from '../release/release-schedule.js';
 import { handsHours, stepsOf, workedOut } from './steps-of.js';
@@ -15,7 +15,7 @@ import type { Step } from './step.js';
 const cards = cardLibrary();
 const start = { startDate: '2026-11-30', areaM2: 1, plug: { materialId: 'mdf', thicknessMm: 18, heatLimitC: 90 } };
 const low = planFromTemplate('low-profile', start);
-const of = (plan: PlanDocument): Step[] => stepsOf(plan, cards, workedOut(plan, cards, evaluatePlan(plan, cards)));
+const of = (plan: SectionPlan): Step[] => stepsOf(plan, cards, workedOut(plan, cards, evaluatePlan(plan, cards)));
 const ids = (steps: readonly Step[]): string[] => steps.map(({ id }) => id);
 const byId = (steps: readonly Step[], id: string): Step => {
   const step = steps.find((one) => one.id === id);

@@ -3,12 +3,12 @@ import { DomainError, type DomainErrorDetail } from '../errors/domain-error.js';
 import { evaluatePlan } from '../judging/evaluate-plan.js';
 import { worstOfPlan, type WorstOfPlan } from '../judging/worst-of-plan.js';
 import { libraryOf } from '../plan/card-library.js';
-import type { PlanDocument } from '../plan/plan-document.js';
+import type { SectionPlan } from '../plan/section-plan.js';
 import type { MaterialCard } from '../materials/material-card.js';
 
 /** What a server's thread is asked: plain data that can be sent across. */
 export interface PlanTask {
-  readonly plan: PlanDocument;
+  readonly plan: SectionPlan;
   /** Newest versions, then the older ones that the plan keeps */
   readonly cards: readonly MaterialCard[];
 }

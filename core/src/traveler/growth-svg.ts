@@ -2,7 +2,7 @@ import { escapeMarkup } from '../units/markup.js';
 import { KELVIN } from '../units/kelvin.js';
 import { sampleSegment } from '../growth/field-history.js';
 import type { PlanEvaluation } from '../judging/evaluate-plan.js';
-import type { PlanDocument } from '../plan/plan-document.js';
+import type { SectionPlan } from '../plan/section-plan.js';
 import { foldedClock } from '../shop-time/clock-scale.js';
 import { dayText } from '../shop-time/clock-text.js';
 
@@ -38,7 +38,7 @@ const text = (value: number): string => String(Math.round(value * 100) / 100);
  * The growth chart as a picture for paper: layers at even height over a folded clock, temperature inside, windows as bars under it.
  * @param width [px], @param height [px] without the foot
  */
-export function growthSvg(plan: PlanDocument, { result, windows }: PlanEvaluation, width: number, height: number): string {
+export function growthSvg(plan: SectionPlan, { result, windows }: PlanEvaluation, width: number, height: number): string {
   const layers = result.layers.filter((layer) => !layer.plug);
   if (layers.length === 0) return `<svg xmlns="http://www.w3.org/2000/svg" width="${text(width)}" height="20"></svg>`;
   const clock = foldedClock(plan, plan.demoldMin * 60, width);

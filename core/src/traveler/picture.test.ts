@@ -1,6 +1,6 @@
 import { createHash } from 'node:crypto';
 import { evaluatePlan } from '../judging/evaluate-plan.js';
-import type { PlanDocument } from '../plan/plan-document.js';
+import type { SectionPlan } from '../plan/section-plan.js';
 import { cardLibrary } from '../plan/built-in-library.js';
 import { planFromTemplate } from '../plan/stack-templates.js';
 import { lateSteps, layerCautions, planCautions, stepCaution } from '../cautions/cautions.js';
@@ -125,7 +125,7 @@ test('cautions by resin and way of working, each once, the hot pot last', () => 
 });
 
 test('cautions of the steps after laying stand where the plan has such a step', () => {
-  const said = (plan: PlanDocument): string[] => lateSteps.filter((step) => stepCaution(step, plan, cards) !== null);
+  const said = (plan: SectionPlan): string[] => lateSteps.filter((step) => stepCaution(step, plan, cards) !== null);
   const always = ['trim', 'grind', 'heat gun', 'demold', 'lift'];
   expect(said(staged)).toEqual(always);
   const design = {

@@ -6,7 +6,7 @@ import type { CardLibrary } from '../plan/card-library.js';
 import { gelTimes } from '../judging/gel-times.js';
 import { evaluatePlan, type PlanEvaluation } from '../judging/evaluate-plan.js';
 import { worstFirst, type Objection } from '../plan/objection.js';
-import type { PlanDocument } from '../plan/plan-document.js';
+import type { SectionPlan } from '../plan/section-plan.js';
 import { planObjections, type AroundPlan } from '../judging/plan-objections.js';
 import { readinessChecks, type ReadinessCheck } from '../plug/readiness.js';
 import { gateTests, type GateTest } from '../plan/parts/release-plan.js';
@@ -17,7 +17,7 @@ import { stackTally, type StackTally } from '../stack/tally.js';
 
 /** Everything that hangs on the wall for one build. */
 export interface Traveler {
-  readonly plan: PlanDocument;
+  readonly plan: SectionPlan;
   readonly evaluation: PlanEvaluation;
   readonly objections: readonly Objection[];
   readonly checks: readonly ReadinessCheck[];
@@ -35,7 +35,7 @@ export interface Traveler {
  * Computes a build's traveler.
  * @throws DomainError for a plan that makes no sense
  */
-export function makeTraveler(plan: PlanDocument, cards: CardLibrary, siblings: AroundPlan['siblings'] = [], look?: PotLookup): Traveler {
+export function makeTraveler(plan: SectionPlan, cards: CardLibrary, siblings: AroundPlan['siblings'] = [], look?: PotLookup): Traveler {
   const evaluation = evaluatePlan(plan, cards);
   const mix = mixSheet(plan, cards, look);
   const backing = backingOf(plan, evaluation.result, cards);

@@ -8,7 +8,7 @@ import { catalystRange } from '../judging/verdicts/mix-verdicts.js';
 import type { Verdict } from '../judging/verdicts/verdict.js';
 import { sectionDistortion } from '../distortion/section-distortion.js';
 import { placeLayers } from '../plan/placed-layer.js';
-import type { PlanDocument } from '../plan/plan-document.js';
+import type { SectionPlan } from '../plan/section-plan.js';
 import { uncertainFactors } from './factors.js';
 import { SeededRandom } from '../numerics/seeded-random.js';
 import { varyPlan, type VariedPlan } from './vary-plan.js';
@@ -38,7 +38,7 @@ export interface CloudRun {
 }
 
 export interface CloudRequest {
-  readonly plan: PlanDocument;
+  readonly plan: SectionPlan;
   readonly cards: CardLibrary;
   readonly seed: number;
   /** Times at which the traces are read [s] */

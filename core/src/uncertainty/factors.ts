@@ -1,6 +1,6 @@
 import type { CardLibrary } from '../plan/card-library.js';
 import { cardOf } from '../plan/card-library.js';
-import type { PlanDocument } from '../plan/plan-document.js';
+import type { SectionPlan } from '../plan/section-plan.js';
 
 /** One thing that is never exactly as planned. */
 export interface UncertainFactor {
@@ -21,7 +21,7 @@ const RATIO = 0.08;
 const FILM = 0.12;
 
 /** What may vary in a plan, the shop first, then each card's rates and heat of cure. */
-export function uncertainFactors(plan: PlanDocument, cards: CardLibrary): UncertainFactor[] {
+export function uncertainFactors(plan: SectionPlan, cards: CardLibrary): UncertainFactor[] {
   const layers = plan.sessions.flatMap((session) => session.layers);
   const used = [...new Set(layers.map((layer) => layer.cardId))].map((id) => cardOf(cards, id));
   const general: UncertainFactor[] = [

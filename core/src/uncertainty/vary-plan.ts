@@ -3,14 +3,14 @@ import type { ResinCard } from '../materials/resin-card.js';
 import type { CardLibrary } from '../plan/card-library.js';
 import { rangeOf } from '../plan/fields/field.js';
 import type { Place } from '../plan/laying.js';
-import { climateFields, filmRange, laminateFields, layerFields, type PlanDocument, type PlanLayer } from '../plan/plan-document.js';
+import { climateFields, filmRange, laminateFields, layerFields, type SectionPlan, type PlanLayer } from '../plan/section-plan.js';
 import { planToCase } from '../plan/plan-to-case.js';
 import { shareThresholds } from '../windows/card-thresholds.js';
 import type { UncertainFactor } from './factors.js';
 
 /** A plan as it may turn out: its own numbers, cards and case. */
 export interface VariedPlan {
-  readonly plan: PlanDocument;
+  readonly plan: SectionPlan;
   readonly cards: CardLibrary;
   /** At the places laid first and last */
   readonly growth: GrowthCase;
@@ -29,14 +29,14 @@ const within = (value: number, { min, max }: Range): number => Math.min(max, Mat
  * stay positive and half and double are equally far.
  * @param deviations one per factor, in standard deviations
  */
-export function varyPlan(plan: PlanDocument, cards: CardLibrary, factors: readonly UncertainFactor[], deviations: readonly number[]): VariedPlan {
+export function varyPlan(plan: SectionPlan, cards: CardLibrary, factors: readonly UncertainFactor[], deviations: readonly number[]): VariedPlan {
   const scale = (kind: UncertainFactor['kind'], cardId: string | null): number => {
     const i = factors.findIndex((factor) => factor.kind === kind && factor.cardId === cardId);
     return i < 0 ? 1 : Math.exp(factors[i].spread * deviations[i]);
   };
   const shop = factors.findIndex(({ kind }) => kind === 'shop');
   const warmerK = shop < 0 ? 0 : factors[shop].spread * deviations[shop];
-  const varied: PlanDocument = {
+  const varied: SectionPlan = {
     ...plan,
     climate: { ...plan.climate, meanC: within(plan.climate.meanC + warmerK, rangeOf(climateFields.meanC)) },
     sessions: plan.sessions.map((session) => ({ ...session, layers: session.layers.map((layer) => varyLayer(layer, scale)) })),

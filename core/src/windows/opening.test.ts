@@ -1,11 +1,11 @@
 import { evaluatePlan } from '../judging/evaluate-plan.js';
 import type { VerdictLevel } from '../judging/verdicts/verdict.js';
 import { changeLayer } from '../plan/edit-plan.js';
-import type { PlanDocument, PlanLayer } from '../plan/plan-document.js';
+import type { SectionPlan, PlanLayer } from '../plan/section-plan.js';
 import { cards, changed, levelOf, school } from '../test-support/practice.js';
 
 describe('windows', () => {
-  const window = (plan: PlanDocument, below: number, library = cards) => {
+  const window = (plan: SectionPlan, below: number, library = cards) => {
     const found = evaluatePlan(plan, library).windows.find(({ belowSession }) => belowSession === below);
     if (!found) throw new Error('no window');
     return found;

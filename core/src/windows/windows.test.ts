@@ -7,7 +7,7 @@ import { cardLibrary } from '../plan/built-in-library.js';
 import { cardOf } from '../plan/card-library.js';
 import { evaluatePlan } from '../judging/evaluate-plan.js';
 import { planFromTemplate } from '../plan/stack-templates.js';
-import type { PlanDocument } from '../plan/plan-document.js';
+import type { SectionPlan } from '../plan/section-plan.js';
 import { cardThresholds } from './card-thresholds.js';
 import { surfaceState } from './surface-state.js';
 
@@ -17,7 +17,7 @@ const source = { origin: 'data sheet', note: '', date: null } as const;
 const start = { startDate: '2026-11-30', areaM2: 1, plug: { materialId: 'mdf', thicknessMm: 18, heatLimitC: 60 } };
 
 /** A plan of one film at the card's own reference condition, and something laid on it a day later. */
-function referencePlan(card: ResinCard, meanC: number): PlanDocument {
+function referencePlan(card: ResinCard, meanC: number): SectionPlan {
   const plan = planFromTemplate('staged', start);
   const [gel, , , bulk] = plan.sessions;
   const film = {
@@ -108,7 +108,7 @@ test('following a spot at the factor one gives the simulation’s own cure', () 
 
 describe('post-cure', () => {
   const plan = planFromTemplate('staged', start);
-  const warmed = (rampKPerH: number, holdC: number, afterH = 30): PlanDocument => {
+  const warmed = (rampKPerH: number, holdC: number, afterH = 30): SectionPlan => {
     const startMin = plan.sessions[4].startMin + afterH * 60;
     return {
       ...plan,
@@ -117,7 +117,7 @@ describe('post-cure', () => {
       postCure: { startMin, rampKPerH, holdC, holdMin: 12 * 60 },
     };
   };
-  const level = (p: PlanDocument, id: string) => evaluatePlan(p, cards).verdicts.find((v) => v.id === id)?.level;
+  const level = (p: SectionPlan, id: string) => evaluatePlan(p, cards).verdicts.find((v) => v.id === id)?.level;
 
   test('a slow warm cure stays under the glass transition, raises cure, and the plug’s limit still counts', () => {
     const slow = evaluatePlan(warmed(5, 45), cards);

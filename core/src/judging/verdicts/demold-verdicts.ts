@@ -5,7 +5,7 @@ import { airTempK } from '../../heat/air.js';
 import { sampleSegment, type FieldSegment } from '../../growth/field-history.js';
 import type { GrowthResult } from '../../growth/growth-result.js';
 import { DEFAULT_INTAKE } from '../../plan/parts/plug-intake.js';
-import type { PlanDocument } from '../../plan/plan-document.js';
+import type { SectionPlan } from '../../plan/section-plan.js';
 import type { PlacedLayer } from '../../plan/placed-layer.js';
 import { KELVIN } from '../../units/kelvin.js';
 import { demoldingCure } from '../../windows/card-thresholds.js';
@@ -26,10 +26,10 @@ const SAME_CURE = 0.01;
 const FOLLOW_S = 30 * 86400;
 const FOLLOW_STEP_S = 1800;
 
-const reachable = (plan: PlanDocument, { kinetics }: PlacedLayer['card']): number => OF_REACHABLE * maxCureAt(plan.climate.meanC, kinetics);
+const reachable = (plan: SectionPlan, { kinetics }: PlacedLayer['card']): number => OF_REACHABLE * maxCureAt(plan.climate.meanC, kinetics);
 
 /** The card's cure, or most of what the shop's temperature can reach where that is less. */
-export function demoldCure(layer: PlacedLayer, plan: PlanDocument): Verdict {
+export function demoldCure(layer: PlacedLayer, plan: SectionPlan): Verdict {
   const { planLayer, outcome, card, baseM } = layer;
   const limit = Math.min(card.limits.demoldCure, reachable(plan, card));
   const margin = outcome.cureMin - limit;
@@ -55,7 +55,7 @@ export function demoldCure(layer: PlacedLayer, plan: PlanDocument): Verdict {
  * never got warmer, and never before half of them.
  * One verdict, about the layer that has to wait longest.
  */
-export function demoldHours(placed: readonly PlacedLayer[], plan: PlanDocument, result: GrowthResult): Verdict[] {
+export function demoldHours(placed: readonly PlacedLayer[], plan: SectionPlan, result: GrowthResult): Verdict[] {
   const field = result.segments.at(-1)?.field;
   if (!field || field.frames === 0) return [];
   const waits = placed.flatMap((layer) => {
@@ -90,7 +90,7 @@ export function demoldHours(placed: readonly PlacedLayer[], plan: PlanDocument, 
 }
 
 /** When the least cured place of a layer reaches a degree of cure; after demolding followed on at the shop's temperature. Infinity: never. */
-function cureReachedS({ planLayer, outcome, card }: PlacedLayer, field: FieldSegment, target: number, plan: PlanDocument): number {
+function cureReachedS({ planLayer, outcome, card }: PlacedLayer, field: FieldSegment, target: number, plan: SectionPlan): number {
   const at = (f: number, i: number): number => field.cure[f * field.cells + i];
   const last = field.frames - 1;
   let slowest = outcome.start;
@@ -103,7 +103,7 @@ function cureReachedS({ planLayer, outcome, card }: PlacedLayer, field: FieldSeg
 }
 
 /** In a shop colder than the sheet's temperature less can be reached: the same share of it is asked for. */
-function colderShare({ climate }: PlanDocument, { kinetics }: PlacedLayer['card'], atC: number): number {
+function colderShare({ climate }: SectionPlan, { kinetics }: PlacedLayer['card'], atC: number): number {
   return Math.min(1, maxCureAt(climate.meanC, kinetics) / maxCureAt(atC, kinetics));
 }
 
@@ -120,7 +120,7 @@ interface Warmest {
 }
 
 /** Temperature at demolding, layer by layer: near the shop's air; and where the mold goes warm, well below its glass transition. */
-export function demoldTemperature(placed: readonly PlacedLayer[], plan: PlanDocument, result: GrowthResult): Verdict[] {
+export function demoldTemperature(placed: readonly PlacedLayer[], plan: SectionPlan, result: GrowthResult): Verdict[] {
   const field = result.segments.at(-1)?.field;
   if (!field || field.frames === 0 || placed.length === 0) return [];
   const demoldS = plan.demoldMin * 60;

@@ -1,11 +1,11 @@
 import { KELVIN } from '../../units/kelvin.js';
 import type { GrowthResult } from '../../growth/growth-result.js';
-import type { PlanDocument } from '../../plan/plan-document.js';
+import type { SectionPlan } from '../../plan/section-plan.js';
 import type { PlacedLayer } from '../../plan/placed-layer.js';
 import { faceLimitC } from '../../plug/plan-compatibility.js';
 import { CARE, levelOf, type Verdict } from './verdict.js';
 
-export function interfacePeak(plan: PlanDocument, result: GrowthResult): Verdict {
+export function interfacePeak(plan: SectionPlan, result: GrowthResult): Verdict {
   const face = result.layers.findLast((layer) => layer.plug);
   const first = result.layers.find((layer) => !layer.plug);
   const value = Math.max(face?.peakK ?? 0, 0) - KELVIN;
@@ -28,7 +28,7 @@ export function interfacePeak(plan: PlanDocument, result: GrowthResult): Verdict
   };
 }
 
-export function layerPeak({ planLayer, outcome, card, baseM }: PlacedLayer, plan: PlanDocument): Verdict {
+export function layerPeak({ planLayer, outcome, card, baseM }: PlacedLayer, plan: SectionPlan): Verdict {
   const next = plan.sessions.at(outcome.sessionIndex + 1);
   const heatedFromAbove = outcome.sessionIndex + 1 < plan.sessions.length && next !== undefined && outcome.peakS > next.startMin * 60;
   const value = outcome.peakK - KELVIN;

@@ -2,10 +2,10 @@ import { KELVIN } from '../../units/kelvin.js';
 import type { GrowthResult } from '../../growth/growth-result.js';
 import { airTempK } from '../../heat/air.js';
 import { cardOf, type CardLibrary } from '../../plan/card-library.js';
-import type { PlanDocument, PlanSession } from '../../plan/plan-document.js';
+import type { SectionPlan, PlanSession } from '../../plan/section-plan.js';
 import { levelOf, type Verdict } from './verdict.js';
 
-export function shopMinimum(session: PlanSession, plan: PlanDocument, result: GrowthResult, cards: CardLibrary): Verdict[] {
+export function shopMinimum(session: PlanSession, plan: SectionPlan, result: GrowthResult, cards: CardLibrary): Verdict[] {
   const value = airTempK(result.input.air, session.startMin * 60) - KELVIN;
   const limits = session.layers.map((layer) => cardOf(cards, layer.cardId).limits.shopMinC);
   const limit = Math.max(...limits);

@@ -2,7 +2,7 @@ import { byLevel } from '../../units/levels.js';
 import type { GrowthResult } from '../../growth/growth-result.js';
 import type { JointWindow } from '../../windows/joint-window.js';
 import type { CardLibrary } from '../../plan/card-library.js';
-import type { PlanDocument } from '../../plan/plan-document.js';
+import type { SectionPlan } from '../../plan/section-plan.js';
 import { demoldCure, demoldHours, demoldTemperature } from './demold-verdicts.js';
 import { activation, interfacePeak, layerPeak } from './heat-verdicts.js';
 import { catalystRange, shopMinimum } from './mix-verdicts.js';
@@ -17,7 +17,7 @@ import { windowVerdict } from './window-verdicts.js';
  * @param result a converged run of this plan
  * @param windows one per joint between sessions
  */
-export function planVerdicts(plan: PlanDocument, result: GrowthResult, windows: readonly JointWindow[], cards: CardLibrary): Verdict[] {
+export function planVerdicts(plan: SectionPlan, result: GrowthResult, windows: readonly JointWindow[], cards: CardLibrary): Verdict[] {
   const placed = placeLayers(plan, result, cards);
   const verdicts = [
     ...(placed.length > 0 ? [interfacePeak(plan, result)] : []),

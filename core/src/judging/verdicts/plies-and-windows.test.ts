@@ -1,6 +1,6 @@
 import { cardLibrary } from '../../plan/built-in-library.js';
 import { changeLayer } from '../../plan/edit-plan.js';
-import type { PlanDocument } from '../../plan/plan-document.js';
+import type { SectionPlan } from '../../plan/section-plan.js';
 import { planFromTemplate } from '../../plan/stack-templates.js';
 import type { PlacedLayer } from '../../plan/placed-layer.js';
 import type { JointWindow } from '../../windows/joint-window.js';
@@ -14,8 +14,8 @@ const cards = cardLibrary();
 const start = { startDate: '2026-11-30', areaM2: 1, plug: { materialId: 'mdf', thicknessMm: 18, heatLimitC: 80 } };
 const low = planFromTemplate('low-profile', start);
 const warm = { ...low, climate: { ...low.climate, meanC: 22, swingC: 0 } };
-const at = (plyMin: number): PlanDocument => ({ ...warm, sessions: warm.sessions.map((session, i) => (i === 2 ? { ...session, plyMin } : session)) });
-const verdictOf = (plan: PlanDocument, id: string): Verdict | undefined => evaluatePlan(plan, cards).verdicts.find((one) => one.id === id);
+const at = (plyMin: number): SectionPlan => ({ ...warm, sessions: warm.sessions.map((session, i) => (i === 2 ? { ...session, plyMin } : session)) });
+const verdictOf = (plan: SectionPlan, id: string): Verdict | undefined => evaluatePlan(plan, cards).verdicts.find((one) => one.id === id);
 
 test('plies that come in time cure as one mass; one that comes after gel is a joint', () => {
   expect(verdictOf(at(0), 'ply-joint-s3')).toBeUndefined();
@@ -53,7 +53,7 @@ const window = (plannedH: number, state: JointWindow['state']): JointWindow =>
 const two = { ...low, sessions: low.sessions.slice(0, 2) };
 const abraded = changeLayer(two, 'l2', { start: 'abraded' });
 
-test.each<[string, PlanDocument, number, JointWindow['state'], Verdict['level']]>([
+test.each<[string, SectionPlan, number, JointWindow['state'], Verdict['level']]>([
   ['well inside', two, 10, 'inside', 'ok'],
   ['just inside', two, 2.2, 'inside', 'care'],
   ['early within the spread', two, 1.71, 'early', 'care'],

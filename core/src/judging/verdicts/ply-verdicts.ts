@@ -1,6 +1,6 @@
 import type { GrowthResult, PieceOutcome } from '../../growth/growth-result.js';
 import type { PlacedLayer } from '../../plan/placed-layer.js';
-import type { PlanDocument } from '../../plan/plan-document.js';
+import type { SectionPlan } from '../../plan/section-plan.js';
 import type { Verdict } from './verdict.js';
 
 /** A ply that comes this close before the gel of the one beneath asks for care [h]. */
@@ -18,7 +18,7 @@ interface Meeting {
  * Whether the plies of a session cure as one mass: one that gels before the next arrives makes a joint there.
  * One verdict a session, about its tightest meeting; none where everything arrives at once.
  */
-export function plyJoints(plan: PlanDocument, result: GrowthResult, placed: readonly PlacedLayer[]): Verdict[] {
+export function plyJoints(plan: SectionPlan, result: GrowthResult, placed: readonly PlacedLayer[]): Verdict[] {
   return plan.sessions.flatMap((session, index) => {
     const own = placed.filter(({ outcome }) => outcome.sessionIndex === index);
     const pieces = own.flatMap((layer) => layer.outcome.pieces.map((piece) => ({ piece, layer })));

@@ -1,7 +1,7 @@
 import { KELVIN } from '../../units/kelvin.js';
 import { glassTransitionC } from '../../cure/vitrification.js';
 import type { GrowthResult } from '../../growth/growth-result.js';
-import type { PlanDocument } from '../../plan/plan-document.js';
+import type { SectionPlan } from '../../plan/section-plan.js';
 import type { PlacedLayer } from '../../plan/placed-layer.js';
 import { CARE, levelOf, type Verdict } from './verdict.js';
 
@@ -35,7 +35,7 @@ function closestToGlass(placed: readonly PlacedLayer[], result: GrowthResult, fr
 }
 
 /** A post-cure against glass transition and ramp; how long it must stand before follows from the first. */
-export function postCureVerdicts(placed: readonly PlacedLayer[], plan: PlanDocument, result: GrowthResult): Verdict[] {
+export function postCureVerdicts(placed: readonly PlacedLayer[], plan: SectionPlan, result: GrowthResult): Verdict[] {
   const { postCure } = plan;
   if (!postCure || placed.length === 0) return [];
   const startS = postCure.startMin * 60;

@@ -1,6 +1,6 @@
 import type { JointWindow } from '../../windows/joint-window.js';
 import { cardOf, type CardLibrary } from '../../plan/card-library.js';
-import type { PlanDocument } from '../../plan/plan-document.js';
+import type { SectionPlan } from '../../plan/section-plan.js';
 import { lateJoint, type LateJoint } from '../../stack/preparation.js';
 import { CARE, levelOf, type Verdict, type VerdictLevel } from './verdict.js';
 
@@ -22,7 +22,7 @@ const WINDOW_REMEDY: Record<Exclude<JointWindow['state'], 'late'>, string> = {
 };
 
 /** A window's verdict is known by the session that goes on. */
-export const windowId = (plan: PlanDocument, { belowSession }: JointWindow): string => `window-${plan.sessions[belowSession + 1].id}`;
+export const windowId = (plan: SectionPlan, { belowSession }: JointWindow): string => `window-${plan.sessions[belowSession + 1].id}`;
 
 /**
  * Early or late by no more than the card's times are sure of asks for care; beyond, early the coat below moves or is hot, and late there is no
@@ -42,7 +42,7 @@ function windowLevel({ state, spread, laidS, opensS, closesS, plannedS }: JointW
   }
 }
 
-export function windowVerdict(window: JointWindow, plan: PlanDocument, cards: CardLibrary): Verdict {
+export function windowVerdict(window: JointWindow, plan: SectionPlan, cards: CardLibrary): Verdict {
   const { limitS, marginS, sense } = windowMargin(window);
   const margin = marginS / 3600;
   const next = plan.sessions[window.belowSession + 1];

@@ -1,6 +1,9 @@
 import { DomainError } from '../../errors/domain-error.js';
-import { checkPlan } from '../check-plan.js';
-import { assertPlan, planFields, sessionFields } from '../plan-document.js';
+import { checkDocument } from '../check-document.js';
+import { planOf } from '../lift-plan.js';
+import { assertPlan, planFields } from '../plan-document.js';
+import { sectionPlanFields, sessionFields } from '../section-plan.js';
+import { sectionOf } from '../section-view.js';
 import { readPlan } from '../read-plan.js';
 import { planFromTemplate } from '../stack-templates.js';
 import { checkPart } from './check-part.js';
@@ -155,7 +158,7 @@ describe('reading a plan', () => {
 
   test('one of today comes through as it is', () => {
     const stored: unknown = JSON.parse(
-      JSON.stringify({ ...plan, kit: { rollWidthMm: null, overlapMm: 40, staggerMm: 100, edge: 'torn', longestPieceMm: 1500, wastePct: 8 } }),
+      JSON.stringify(planOf({ ...plan, kit: { rollWidthMm: null, overlapMm: 40, staggerMm: 100, edge: 'torn', longestPieceMm: 1500, wastePct: 8 } })),
     );
     expect(readPlan(stored)).toEqual({ plan: stored, notes: [] });
   });
@@ -164,19 +167,20 @@ describe('reading a plan', () => {
     const { climate, ...rest } = plan;
     const { fan: _fan, ...older } = climate;
     const { plan: read, notes } = readPlan({ ...rest, climate: older, sessions: [{ ...plan.sessions[0], mood: 'good' }], hue: 3 });
-    expect(read.climate).toEqual(climate);
+    expect(read.assumed.climate).toEqual(climate);
     expect(notes).toEqual([
       { where: 'climate, air moved by a fan', what: 'filled in' },
       { where: 'session 1 (Gel coat 1), "mood"', what: 'dropped' },
       { where: '"hue"', what: 'dropped' },
     ]);
-    checkPlan(read);
+    expect(sectionOf(read, 'a').sessions).toEqual([plan.sessions[0]]);
+    checkDocument(read);
   });
 
   test.each<[string, unknown, RegExp]>([
     ['no plan', 7, /plan: got 7/],
     ['a list', [], /plan: got \[\]/],
-    ['a format of tomorrow', { ...plan, formatVersion: 99 }, /format of the plan: got 99, expected a format up to 1/],
+    ['a format of tomorrow', { ...plan, formatVersion: 99 }, /format of the plan: got 99, expected a format up to 2/],
     ['no format', { ...plan, formatVersion: undefined }, /format of the plan: got nothing/],
     ['what must be said and was not', { ...plan, areaM2: undefined }, /area: got nothing/],
     ['a field of no use', { ...plan, demoldMin: 'soon' }, /demolding: got "soon"/],
@@ -184,11 +188,11 @@ describe('reading a plan', () => {
     expect(() => readPlan(json)).toThrow(words);
   });
 
-  test('a plan at odds with itself is read, so that it can be set right; checkPlan names it', () => {
+  test('a plan at odds with itself is read, so that it can be set right; checkDocument names it', () => {
     const odd = { ...plan, sessions: [plan.sessions[1], plan.sessions[0]] };
     const { plan: read } = readPlan(odd);
     expect(() => {
-      checkPlan(read);
+      checkDocument(read);
     }).toThrow(/not before/);
   });
 
@@ -210,7 +214,7 @@ describe('reading a plan', () => {
     ],
   ])('%s', (_what, json, words) => {
     const check = (): void => {
-      checkPlan(readPlan(json).plan);
+      checkDocument(readPlan(json).plan);
     };
     if (words) expect(check).toThrow(words);
     else expect(check).not.toThrow();
@@ -228,10 +232,13 @@ function numbersOf(table: FieldTable, path: readonly string[] = []): [string, nu
   });
 }
 
-test.each(numbersOf(planFields))('%s has a range from %p to %p', (_path, min, max, whole) => {
-  expect(Number.isFinite(min) && Number.isFinite(max) && min < max).toBe(true);
-  if (whole) expect(Number.isInteger(min) && Number.isInteger(max)).toBe(true);
-});
+test.each(numbersOf({ now: part('Now', planFields), then: part('Then', sectionPlanFields) }))(
+  '%s has a range from %p to %p',
+  (_path, min, max, whole) => {
+    expect(Number.isFinite(min) && Number.isFinite(max) && min < max).toBe(true);
+    if (whole) expect(Number.isInteger(min) && Number.isInteger(max)).toBe(true);
+  },
+);
 
 test('every number of a session is held at both ends', () => {
   const session = planFromTemplate('staged', { startDate: '2026-11-30', areaM2: 1, plug: { materialId: 'mdf', thicknessMm: 18, heatLimitC: 60 } })

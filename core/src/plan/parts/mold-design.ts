@@ -93,7 +93,7 @@ export type MoldDesign = PartOf<typeof designFields>;
 export const DEFAULT_DESIGN: MoldDesign = initialPart(designFields);
 
 /** @throws DomainError for a parting line that does not name two sections in their order */
-export function checkPartings(design: MoldDesign): void {
+export function checkPartings(design: { readonly sections: readonly MoldSection[]; readonly partings: readonly PartingLine[] }): void {
   const order = design.sections.map((section) => section.id);
   for (const parting of design.partings) {
     const [first, second] = [order.indexOf(parting.firstSectionId), order.indexOf(parting.secondSectionId)];

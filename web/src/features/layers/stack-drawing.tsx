@@ -1,5 +1,5 @@
 import { cumsum } from 'd3';
-import { layerBuild, type CardLibrary, type PlanDocument } from '@pentimento/core/plan';
+import { layerBuild, type CardLibrary, type SectionPlan } from '@pentimento/core/plan';
 import { useId } from 'react';
 import { HatchDefs, hatchOf } from '../../shared/hatch';
 
@@ -8,7 +8,7 @@ const HEIGHT = 84;
 const PLUG = 12;
 
 /** A small drawing of a plan's stack: sessions as steps over their days, hatched by material. */
-export function StackDrawing({ plan, cards }: { plan: PlanDocument; cards: CardLibrary }) {
+export function StackDrawing({ plan, cards }: { plan: SectionPlan; cards: CardLibrary }) {
   const hatch = useId();
   const layers = plan.sessions.flatMap((session, s) =>
     session.layers.flatMap((layer) =>

@@ -13,7 +13,7 @@ import {
   removeLayer,
   sessionFields,
   type CardLibrary,
-  type PlanDocument,
+  type SectionPlan,
   type PlanLayer,
   type PlanSession,
 } from '@pentimento/core/plan';
@@ -30,10 +30,10 @@ import { filmLayer, laminateLayer } from './new-layer';
 import { newId } from '../../shared/new-id';
 
 interface StackTableProps {
-  readonly plan: PlanDocument;
+  readonly plan: SectionPlan;
   readonly cards: CardLibrary;
   readonly readOnly: boolean;
-  readonly onEdit: (plan: PlanDocument) => void;
+  readonly onEdit: (plan: SectionPlan) => void;
   readonly onExplain: (explanation: Explanation) => void;
 }
 
@@ -110,10 +110,10 @@ function SessionCell({
   index,
   onEdit,
 }: {
-  plan: PlanDocument;
+  plan: SectionPlan;
   session: PlanSession;
   index: number;
-  onEdit: (plan: PlanDocument) => void;
+  onEdit: (plan: SectionPlan) => void;
 }) {
   return (
     <div className="leading-tight">
@@ -153,10 +153,10 @@ function LayerCells({
   onEdit,
   onExplain,
 }: {
-  plan: PlanDocument;
+  plan: SectionPlan;
   layer: PlanLayer;
   cards: CardLibrary;
-  onEdit: (plan: PlanDocument) => void;
+  onEdit: (plan: SectionPlan) => void;
   onExplain: (explanation: Explanation) => void;
 }) {
   const units = useUnits();

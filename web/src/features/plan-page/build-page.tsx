@@ -1,5 +1,5 @@
 import { worstAmong, worstLevel } from '@pentimento/core/judging';
-import { withNewestCard, type CardLibrary, type Objection, type OutdatedCard, type PlanDocument, type PlanStage } from '@pentimento/core/plan';
+import { withNewestCard, type CardLibrary, type Objection, type OutdatedCard, type SectionPlan, type PlanStage } from '@pentimento/core/plan';
 import { lazy, Suspense, useCallback, useState } from 'react';
 import { useParams } from 'react-router';
 import { useBuildQuery, useCardsQuery, useWhoQuery, type Build, type Card } from '../../api/api';
@@ -70,11 +70,11 @@ interface OpenBuildProps {
   readonly library: CardLibrary;
   readonly outdated: readonly OutdatedCard[];
   readonly plan: PlanState;
-  readonly present: PlanDocument;
+  readonly present: SectionPlan;
 }
 
 /** How a build's page takes edits: those still under the hand as a preview, the others as a step of the history. */
-function useEdits(readOnly: boolean): { phase: EditPhase; onEdit: (next: PlanDocument) => void } {
+function useEdits(readOnly: boolean): { phase: EditPhase; onEdit: (next: SectionPlan) => void } {
   const dispatch = useAppDispatch();
   const phase = useEditPhase(
     useCallback(() => {
@@ -82,7 +82,7 @@ function useEdits(readOnly: boolean): { phase: EditPhase; onEdit: (next: PlanDoc
     }, [dispatch]),
   );
   const onEdit = useCallback(
-    (next: PlanDocument) => {
+    (next: SectionPlan) => {
       if (!readOnly) dispatch(phase.previewing() ? previewed(next) : edited(next));
     },
     [dispatch, readOnly, phase],

@@ -8,7 +8,7 @@ import {
   planFromTemplate,
   type MoldDesign,
   type Objection,
-  type PlanDocument,
+  type SectionPlan,
   type ReleasePlan,
 } from '@pentimento/core/plan';
 import { render, screen } from '@testing-library/react';
@@ -90,7 +90,7 @@ test('objections say what, why and what to do, in the reader’s units', () => {
 
 test('patches: sizes follow the shape, a wrong one is not passed on, the area is their sum', async () => {
   const user = userEvent.setup();
-  const seen = jest.fn<unknown, [PlanDocument]>();
+  const seen = jest.fn<unknown, [SectionPlan]>();
   render(
     <Held first={staged} seen={seen}>
       {(plan, set) => <PatchTable plan={plan} onEdit={set} />}
@@ -176,7 +176,7 @@ test('readiness: a tick keeps who and when, and can be taken away', async () => 
 
 test('layer details: a named reinforcement brings its weight and ratio, a role its kind of layer', async () => {
   const user = userEvent.setup();
-  const seen = jest.fn<unknown, [PlanDocument]>();
+  const seen = jest.fn<unknown, [SectionPlan]>();
   render(
     <Held first={staged} seen={seen}>
       {(plan, set) => <LayerDetails plan={plan} library={cardLibrary()} onEdit={set} />}

@@ -1,7 +1,7 @@
 import type { Sibling } from '@pentimento/core/design';
 import { planObjections } from '@pentimento/core/judging';
 import { mixObjections, type MixRow } from '@pentimento/core/mix';
-import { worstFirst, type CardLibrary, type Hand, type Objection, type PlanDocument } from '@pentimento/core/plan';
+import { worstFirst, type CardLibrary, type Hand, type Objection, type SectionPlan } from '@pentimento/core/plan';
 import { useMemo, useState } from 'react';
 import { useBuildsQuery, useMoldsQuery, type Build } from '../../api/api';
 import type { Picture } from '../simulation/picture';
@@ -26,7 +26,7 @@ export function useSiblings(build: Build | undefined): readonly Sibling[] {
 }
 
 /** The picture of the plan as it stands; while the hand drags, the one before, so that the rules rest with it. */
-export function useSettledPicture({ plan, picture }: Simulation, present: PlanDocument | null): Picture | null {
+export function useSettledPicture({ plan, picture }: Simulation, present: SectionPlan | null): Picture | null {
   const [settled, setSettled] = useState<Picture | null>(null);
   if (picture && plan === present && settled !== picture) setSettled(picture);
   return settled;
@@ -34,7 +34,7 @@ export function useSettledPicture({ plan, picture }: Simulation, present: PlanDo
 
 /** Every rule that objects to a plan as it stands. */
 export function useObjections(
-  plan: PlanDocument | null,
+  plan: SectionPlan | null,
   library: CardLibrary | null,
   siblings: readonly Sibling[],
   picture: Picture | null,

@@ -1,9 +1,9 @@
-import type { PlanDocument } from '@pentimento/core/plan';
+import type { SectionPlan } from '@pentimento/core/plan';
 
 /** An unsaved plan kept in this browser. */
 export interface Draft {
   readonly baseVersion: number;
-  readonly plan: PlanDocument;
+  readonly plan: SectionPlan;
   readonly at: string;
 }
 

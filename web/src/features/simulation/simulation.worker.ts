@@ -5,7 +5,7 @@ import { evaluatePlan, gelTimes, type PlanEvaluation } from '@pentimento/core/ju
 import type { SchoolFigures } from '@pentimento/core/schools';
 import type { VersionedCard } from '@pentimento/core/materials';
 import { mixSheet, potLookup, type MixRow } from '@pentimento/core/mix';
-import { libraryOf, type CardLibrary, type PlanDocument } from '@pentimento/core/plan';
+import { libraryOf, type CardLibrary, type SectionPlan } from '@pentimento/core/plan';
 import { expose, transfer } from 'comlink';
 import { pictureOf, type Picture } from './picture';
 
@@ -30,7 +30,7 @@ const service = {
     pots = potLookup();
   },
   /** Simulates a plan; what the last plan shares with it is not computed again. */
-  picture(plan: PlanDocument): SimulationAnswer {
+  picture(plan: SectionPlan): SimulationAnswer {
     const start = performance.now();
     try {
       const evaluation = evaluatePlan(plan, library, {}, previous);
@@ -53,7 +53,7 @@ const service = {
     }
   },
   /** Every layer's pots. Pots that were simulated once are kept. */
-  mix(plan: PlanDocument): MixAnswer {
+  mix(plan: SectionPlan): MixAnswer {
     try {
       return { ok: true, rows: mixSheet(plan, library, pots) };
     } catch (error) {
@@ -61,7 +61,7 @@ const service = {
     }
   },
   /** The same mold by a school; null: as planned. */
-  async school(plan: PlanDocument, templateId: string | null): Promise<SchoolAnswer> {
+  async school(plan: SectionPlan, templateId: string | null): Promise<SchoolAnswer> {
     try {
       // Only who compares schools loads them.
       const { schoolFigures } = await import('@pentimento/core/schools');

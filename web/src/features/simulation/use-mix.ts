@@ -1,5 +1,5 @@
 import type { MixRow } from '@pentimento/core/mix';
-import type { PlanDocument } from '@pentimento/core/plan';
+import type { SectionPlan } from '@pentimento/core/plan';
 import { useEffect, useRef, useState } from 'react';
 import type { Card } from '../../api/api';
 import { makeSimulation } from './make-worker';
@@ -13,7 +13,7 @@ export interface Mix {
 }
 
 /** Pots of a plan, worked out in a worker; what was simulated once is kept while the page is open. */
-export function useMix(plan: PlanDocument, cards: readonly Card[]): Mix {
+export function useMix(plan: SectionPlan, cards: readonly Card[]): Mix {
   const [mix, setMix] = useState<Mix>({ rows: null, problem: null });
   const engine = useRef<{ made: ReturnType<typeof makeSimulation>; cards: readonly Card[] } | null>(null);
   useEffect(

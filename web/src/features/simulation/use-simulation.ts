@@ -1,4 +1,4 @@
-import type { PlanDocument } from '@pentimento/core/plan';
+import type { SectionPlan } from '@pentimento/core/plan';
 import { useEffect, useRef, useState } from 'react';
 import type { Card } from '../../api/api';
 import { makeSimulation } from './make-worker';
@@ -7,7 +7,7 @@ import type { Picture } from './picture';
 export interface Simulation {
   /** Newest picture, and the plan it shows; both null before the first */
   readonly picture: Picture | null;
-  readonly plan: PlanDocument | null;
+  readonly plan: SectionPlan | null;
   /** Why the newest plan has no picture */
   readonly problem: string | null;
 }
@@ -18,10 +18,10 @@ const EMPTY: Simulation = { picture: null, plan: null, problem: null };
  * Simulates a plan in a worker while it changes. Only the newest plan counts: what the hand has passed is skipped,
  * so the picture follows as fast as the machine allows.
  */
-export function useSimulation(plan: PlanDocument | null, cards: readonly Card[] | null): Simulation {
+export function useSimulation(plan: SectionPlan | null, cards: readonly Card[] | null): Simulation {
   const [simulation, setSimulation] = useState<Simulation>(EMPTY);
   const engine = useRef<ReturnType<typeof makeSimulation> | null>(null);
-  const wanted = useRef<PlanDocument | null>(null);
+  const wanted = useRef<SectionPlan | null>(null);
   const busy = useRef(false);
   const wantedCards = useRef<readonly Card[] | null>(null);
   const cardsThere = useRef<readonly Card[] | null>(null);

@@ -1,6 +1,6 @@
 import { explainPot, type Explanation } from '@pentimento/core/explain';
 import { smokes, type MixRow } from '@pentimento/core/mix';
-import { changeLayer, type CardLibrary, type MeasureWay, type PlanDocument } from '@pentimento/core/plan';
+import { changeLayer, type CardLibrary, type MeasureWay, type SectionPlan } from '@pentimento/core/plan';
 import { momentText } from '@pentimento/core/shop-time';
 import { layerCautions } from '@pentimento/core/cautions';
 import { KELVIN } from '@pentimento/core/units';
@@ -21,12 +21,12 @@ const WIDTHS: readonly (readonly [head: string, width: string])[] = [
 ];
 
 interface MixSessionProps {
-  readonly plan: PlanDocument;
+  readonly plan: SectionPlan;
   readonly rows: readonly MixRow[];
   readonly library: CardLibrary;
   readonly measure: MeasureWay;
   readonly readOnly: boolean;
-  readonly onEdit: (plan: PlanDocument) => void;
+  readonly onEdit: (plan: SectionPlan) => void;
   readonly onExplain: (explanation: Explanation) => void;
 }
 

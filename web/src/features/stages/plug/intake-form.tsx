@@ -1,16 +1,16 @@
 import type { Sibling } from '@pentimento/core/design';
 import type { PlugChoice } from '@pentimento/core/materials';
-import { intakeFields, plugFields, type PlanDocument, type PlugIntake } from '@pentimento/core/plan';
+import { intakeFields, plugFields, type SectionPlan, type PlugIntake } from '@pentimento/core/plan';
 import { weakestHeat } from '@pentimento/core/plug';
 import { cells } from '../../../shared/cells';
 import { ChoiceCell, Part, wordOptions } from '../../../shared/fields';
 
 interface IntakeFormProps {
-  readonly plan: PlanDocument;
+  readonly plan: SectionPlan;
   readonly plugChoices: readonly PlugChoice[];
   readonly intake: PlugIntake;
   readonly siblings: readonly Sibling[];
-  readonly onEdit: (plan: PlanDocument) => void;
+  readonly onEdit: (plan: SectionPlan) => void;
 }
 
 /** What is asked when a plug comes in. */

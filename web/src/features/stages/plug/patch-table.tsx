@@ -14,7 +14,7 @@ import {
   type PatchForm,
   type PatchShape,
   type PatchSize,
-  type PlanDocument,
+  type SectionPlan,
 } from '@pentimento/core/plan';
 import { cells } from '../../../shared/cells';
 import { AddButton, EditTable } from '../../../shared/edit-table';
@@ -43,7 +43,7 @@ function areaText(patch: Patch, show: (m2: number) => string): string {
 }
 
 /** The plug's surface as a sum of simple patches, each with its kind of place. */
-export function PatchTable({ plan, onEdit }: { plan: PlanDocument; onEdit: (plan: PlanDocument) => void }) {
+export function PatchTable({ plan, onEdit }: { plan: SectionPlan; onEdit: (plan: SectionPlan) => void }) {
   const units = useUnits();
   const patches = plan.patches ?? [];
   const area = (m2: number): string => units.text('area', m2);

@@ -1,5 +1,5 @@
 import { substances } from '@pentimento/core/materials';
-import { initialPart, sealFields, type PlanDocument } from '@pentimento/core/plan';
+import { initialPart, sealFields, type SectionPlan } from '@pentimento/core/plan';
 import { weakestHeat, weakestUnderStack, withSurfaces } from '@pentimento/core/plug';
 import { ArrowUp, X } from 'lucide-react';
 import { cells } from '../../../shared/cells';
@@ -7,7 +7,7 @@ import { FlagCell, Part } from '../../../shared/fields';
 import { useUnits } from '../../../shared/use-units';
 
 /** What is on the plug, layer by layer, and what holds it; the weakest limits the heat at its face. */
-export function PlugSurfaces({ plan, onEdit }: { plan: PlanDocument; onEdit: (plan: PlanDocument) => void }) {
+export function PlugSurfaces({ plan, onEdit }: { plan: SectionPlan; onEdit: (plan: SectionPlan) => void }) {
   const units = useUnits();
   const surfaces = plan.plug.surfaces ?? [];
   const weakest = weakestUnderStack(plan);
@@ -89,7 +89,7 @@ export function PlugSurfaces({ plan, onEdit }: { plan: PlanDocument; onEdit: (pl
 }
 
 /** A hard coat that keeps resin and what lies under apart: how many coats, how long cured, and whether a test patch let go. */
-function Seal({ plan, onEdit }: { plan: PlanDocument; onEdit: (plan: PlanDocument) => void }) {
+function Seal({ plan, onEdit }: { plan: SectionPlan; onEdit: (plan: SectionPlan) => void }) {
   const seal = plan.plug.seal ?? null;
   const cell = cells(sealFields, seal ?? initialPart(sealFields), (next) => {
     onEdit({ ...plan, plug: { ...plan.plug, seal: next } });

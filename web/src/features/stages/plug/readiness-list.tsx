@@ -1,5 +1,5 @@
 import { differenceInCalendarDays, parseISO } from 'date-fns';
-import type { CardLibrary, DoneCheck, PlanDocument, PlugIntake } from '@pentimento/core/plan';
+import type { CardLibrary, DoneCheck, SectionPlan, PlugIntake } from '@pentimento/core/plan';
 import { readinessChecks, readyAtMin } from '@pentimento/core/plug';
 import { momentText } from '@pentimento/core/shop-time';
 import { Part } from '../../../shared/fields';
@@ -19,7 +19,7 @@ export function ReadinessList({
   person,
   onChange,
 }: {
-  plan: PlanDocument;
+  plan: SectionPlan;
   library: CardLibrary;
   intake: PlugIntake;
   person: string;

@@ -1,4 +1,4 @@
-import type { PlanDocument } from '@pentimento/core/plan';
+import type { SectionPlan } from '@pentimento/core/plan';
 import type { ReleaseSchedule } from '@pentimento/core/release';
 import { momentText } from '@pentimento/core/shop-time';
 import { useWidth } from '../../../shared/use-width';
@@ -9,7 +9,7 @@ const FOOT = 20;
 const FAR_MIN = 360;
 
 /** Coats of every zone over time: hands on filled, haze and waits open, the gate as a line. */
-export function ReleaseTimeline({ plan, schedule }: { plan: PlanDocument; schedule: ReleaseSchedule }) {
+export function ReleaseTimeline({ plan, schedule }: { plan: SectionPlan; schedule: ReleaseSchedule }) {
   const { ref, width } = useWidth();
   const { timers, gateMin } = schedule;
   const zones = [...new Map(timers.map(({ zone }) => [zone.id, zone])).values()];

@@ -1,5 +1,5 @@
 import type { PlugChoice } from '@pentimento/core/materials';
-import { earliestDemoldMin, climateFields, planFields, plugFields, rangeOf, type CardLibrary, type PlanDocument } from '@pentimento/core/plan';
+import { earliestDemoldMin, climateFields, planFields, plugFields, rangeOf, type CardLibrary, type SectionPlan } from '@pentimento/core/plan';
 import { clockText } from '@pentimento/core/shop-time';
 import { memo } from 'react';
 import { cells } from '../../../shared/cells';
@@ -14,11 +14,11 @@ export const Conditions = memo(function Conditions({
   readOnly,
   onEdit,
 }: {
-  plan: PlanDocument;
+  plan: SectionPlan;
   library: CardLibrary;
   plugChoices: readonly PlugChoice[];
   readOnly: boolean;
-  onEdit: (plan: PlanDocument) => void;
+  onEdit: (plan: SectionPlan) => void;
 }) {
   const { plug, climate } = plan;
   const plugCell = cells(plugFields, plug, (next) => {

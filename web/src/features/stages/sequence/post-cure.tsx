@@ -1,11 +1,11 @@
-import { DEFAULT_SHAPE, postCureFields, rangeOf, withPostCure, type CardLibrary, type PlanDocument, type PlanPostCure } from '@pentimento/core/plan';
+import { DEFAULT_SHAPE, postCureFields, rangeOf, withPostCure, type CardLibrary, type SectionPlan, type PlanPostCure } from '@pentimento/core/plan';
 import { stepCaution } from '@pentimento/core/cautions';
 import { clockText } from '@pentimento/core/shop-time';
 import { cells } from '../../../shared/cells';
 import { NumberCell } from '../../../shared/number-cell';
 
 /** A day after the last session, ten kelvin an hour to forty-five degrees, twelve hours. */
-function usualPostCure(plan: PlanDocument): PlanPostCure {
+function usualPostCure(plan: SectionPlan): PlanPostCure {
   const startMin = (plan.sessions.at(-1)?.startMin ?? 0) + 24 * 60;
   const { rampKPerH, holdC, holdMin } = postCureFields;
   return { startMin, rampKPerH: rampKPerH.initial ?? 10, holdC: holdC.initial ?? 45, holdMin: holdMin.initial ?? 720 };
@@ -13,9 +13,9 @@ function usualPostCure(plan: PlanDocument): PlanPostCure {
 
 /** Warm cure on the plug after the last session, and what of the mold's shape slows the cure. */
 interface PostCureProps {
-  readonly plan: PlanDocument;
+  readonly plan: SectionPlan;
   readonly library: CardLibrary;
-  readonly onEdit: (plan: PlanDocument) => void;
+  readonly onEdit: (plan: SectionPlan) => void;
 }
 
 export function PostCure({ plan, library, onEdit }: PostCureProps) {

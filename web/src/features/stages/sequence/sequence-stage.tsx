@@ -1,6 +1,6 @@
 import { explainVerdict, type Explanation } from '@pentimento/core/explain';
 import { plugChoicesOf } from '@pentimento/core/materials';
-import { moveSession, type Objection, type PlanDocument } from '@pentimento/core/plan';
+import { moveSession, type Objection, type SectionPlan } from '@pentimento/core/plan';
 import type { Verdict } from '@pentimento/core/judging';
 import type { SectionDistortion } from '@pentimento/core/distortion';
 import type { VerdictCloud } from '@pentimento/core/uncertainty';
@@ -111,17 +111,17 @@ export function SequenceStage({ build, cards, library, plan: present, readOnly, 
 }
 
 interface LiveChartProps extends Pick<GrowthChartProps, 'picture' | 'ghost' | 'cards' | 'view' | 'width' | 'cursorS' | 'onCursor'> {
-  readonly plan: PlanDocument;
+  readonly plan: SectionPlan;
   /** The plan that the picture shows */
-  readonly drawn: PlanDocument;
+  readonly drawn: SectionPlan;
   readonly readOnly: boolean;
-  readonly onEdit: (plan: PlanDocument) => void;
+  readonly onEdit: (plan: SectionPlan) => void;
 }
 
 /** The growth chart under the hand: sessions are dragged, nudged and let go; the clock stands still meanwhile. */
 function LiveChart({ plan, drawn, readOnly, onEdit, ...chart }: LiveChartProps) {
   const dispatch = useAppDispatch();
-  const [clockPlan, setClockPlan] = useState<PlanDocument | null>(null);
+  const [clockPlan, setClockPlan] = useState<SectionPlan | null>(null);
   return (
     <GrowthChart
       {...chart}

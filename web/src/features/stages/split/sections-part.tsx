@@ -7,7 +7,7 @@ import {
   type MoldDesign,
   type MoldSection,
   type PartingLine,
-  type PlanDocument,
+  type SectionPlan,
 } from '@pentimento/core/plan';
 import { withRelease } from '@pentimento/core/plug';
 import { ArrowUp, Trash2 } from 'lucide-react';
@@ -18,10 +18,10 @@ import { BoltDrawing } from './bolt-drawing';
 import { newId } from '../../../shared/new-id';
 
 interface SectionsPartProps {
-  readonly plan: PlanDocument;
+  readonly plan: SectionPlan;
   readonly design: MoldDesign;
   readonly onChange: (design: MoldDesign) => void;
-  readonly onEdit: (plan: PlanDocument) => void;
+  readonly onEdit: (plan: SectionPlan) => void;
 }
 
 /** The sections with one of them laid a place earlier. */
@@ -48,7 +48,7 @@ function withoutSection(design: MoldDesign, id: string): MoldDesign {
 }
 
 /** The first one's flange as a release zone of its own. */
-function withFlangeZone(plan: PlanDocument, { flange }: MoldDesign, { id, name, lengthMm }: PartingLine): PlanDocument {
+function withFlangeZone(plan: SectionPlan, { flange }: MoldDesign, { id, name, lengthMm }: PartingLine): SectionPlan {
   const release = plan.release ?? defaultRelease(plan.areaM2);
   const zone = {
     id: `flange-${id}`,

@@ -1,6 +1,6 @@
 import { panelDeflectionM, usualThickness, widestSpanM, type BackingTime } from '@pentimento/core/design';
 import { explainPanel, type Explanation } from '@pentimento/core/explain';
-import { backingFields, designFields, rangeOf, type CardLibrary, type MoldDesign, type PlanDocument, type PlugIntake } from '@pentimento/core/plan';
+import { backingFields, designFields, rangeOf, type CardLibrary, type MoldDesign, type SectionPlan, type PlugIntake } from '@pentimento/core/plan';
 import { clockText, momentText } from '@pentimento/core/shop-time';
 import { shellOf } from '@pentimento/core/stack';
 import { cells } from '../../../shared/cells';
@@ -10,7 +10,7 @@ import { NumberCell } from '../../../shared/number-cell';
 import { useUnits } from '../../../shared/use-units';
 
 interface ShellPartProps {
-  readonly plan: PlanDocument;
+  readonly plan: SectionPlan;
   readonly library: CardLibrary;
   readonly design: MoldDesign;
   readonly intake: PlugIntake;
@@ -95,7 +95,7 @@ export function ShellPart({ plan, library, design, intake, backing, onChange, on
 }
 
 interface FrameBondingProps {
-  readonly plan: PlanDocument;
+  readonly plan: SectionPlan;
   readonly design: MoldDesign;
   readonly backing: BackingTime | null;
   readonly onChange: (part: Partial<MoldDesign['backing']>) => void;

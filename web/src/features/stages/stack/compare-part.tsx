@@ -1,5 +1,5 @@
 import type { SchoolFigures } from '@pentimento/core/schools';
-import { stackTemplates, type PlanDocument } from '@pentimento/core/plan';
+import { stackTemplates, type SectionPlan } from '@pentimento/core/plan';
 import { useEffect, useMemo, useState } from 'react';
 import type { Card } from '../../../api/api';
 import { ChoiceCell, Part } from '../../../shared/fields';
@@ -44,7 +44,7 @@ const LINES: readonly Line[] = [
 ];
 
 interface Asked {
-  readonly plan: PlanDocument;
+  readonly plan: SectionPlan;
   readonly cards: readonly Card[];
   readonly pair: readonly [string, string];
 }
@@ -52,7 +52,7 @@ interface Asked {
 const NOTHING = { to: null, answers: new Map<string, SchoolAnswer>() };
 
 /** Both schools worked out in a worker; undefined: not yet. */
-function useSchools(plan: PlanDocument, cards: readonly Card[], pair: readonly [string, string]): readonly (SchoolAnswer | undefined)[] {
+function useSchools(plan: SectionPlan, cards: readonly Card[], pair: readonly [string, string]): readonly (SchoolAnswer | undefined)[] {
   const asked = useMemo((): Asked => ({ plan, cards, pair }), [plan, cards, pair]);
   const [answered, setAnswered] = useState<{ readonly to: Asked | null; readonly answers: ReadonlyMap<string, SchoolAnswer> }>(NOTHING);
   useEffect(() => {
@@ -84,10 +84,10 @@ export function ComparePart({
   readOnly,
   onTake,
 }: {
-  plan: PlanDocument;
+  plan: SectionPlan;
   cards: readonly Card[];
   readOnly: boolean;
-  onTake: (plan: PlanDocument) => void;
+  onTake: (plan: SectionPlan) => void;
 }) {
   const units = useUnits();
   const [pair, setPair] = useState<readonly [string, string]>(['', 'low-profile']);

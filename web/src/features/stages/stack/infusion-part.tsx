@@ -1,15 +1,15 @@
 import { cardFlag } from '@pentimento/core/materials';
-import { DEFAULT_INFUSION, infusionFields, MOST_DROP_MBAR, type CardLibrary, type InfusionPlan, type PlanDocument } from '@pentimento/core/plan';
+import { DEFAULT_INFUSION, infusionFields, MOST_DROP_MBAR, type CardLibrary, type InfusionPlan, type SectionPlan } from '@pentimento/core/plan';
 import { FILL_BAND, infusedLayers, infusionOutcome } from '@pentimento/core/stack';
 import { cells } from '../../../shared/cells';
 import { FlagCell, Part } from '../../../shared/fields';
 
 interface InfusionPartProps {
-  readonly plan: PlanDocument;
+  readonly plan: SectionPlan;
   readonly library: CardLibrary;
   /** From laying to gel by layer [s] */
   readonly gelS: ReadonlyMap<string, number>;
-  readonly onEdit: (plan: PlanDocument) => void;
+  readonly onEdit: (plan: SectionPlan) => void;
 }
 
 /** Fill time against gel, hardener that does not gas, and the leak test, where a layer is infused. */

@@ -12,7 +12,7 @@ import {
   withRole,
   type ApplyMethod,
   type CardLibrary,
-  type PlanDocument,
+  type SectionPlan,
   type PlanLayer,
 } from '@pentimento/core/plan';
 import { hardenerOf } from '@pentimento/core/mix';
@@ -25,9 +25,9 @@ const METHODS: readonly (readonly [ApplyMethod | '', string])[] = [
   ...applyMethods.map((method) => [method, `${method}, ${(METHOD_TRANSFER[method] * 100).toFixed(0)} % arrives`] as const),
 ];
 interface LayerDetailsProps {
-  readonly plan: PlanDocument;
+  readonly plan: SectionPlan;
   readonly library: CardLibrary;
-  readonly onEdit: (plan: PlanDocument) => void;
+  readonly onEdit: (plan: SectionPlan) => void;
 }
 
 /** How each layer is put on: role, reinforcement, method and passes, color, start, last surface, extras. */

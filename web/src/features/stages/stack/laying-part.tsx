@@ -5,7 +5,7 @@ import {
   placesApartSeconds,
   sessionFields,
   type CardLibrary,
-  type PlanDocument,
+  type SectionPlan,
   type PlanSession,
 } from '@pentimento/core/plan';
 import { clockText } from '@pentimento/core/shop-time';
@@ -13,9 +13,9 @@ import { cells } from '../../../shared/cells';
 import { Part } from '../../../shared/fields';
 
 interface LayingPartProps {
-  readonly plan: PlanDocument;
+  readonly plan: SectionPlan;
   readonly library: CardLibrary;
-  readonly onEdit: (plan: PlanDocument) => void;
+  readonly onEdit: (plan: SectionPlan) => void;
 }
 
 const SAID = ['people', 'order', 'patchM2', 'plyMin'] as const;
@@ -61,7 +61,7 @@ export function LayingPart({ plan, library, onEdit }: LayingPartProps) {
 
 interface LayingProps {
   readonly session: PlanSession;
-  readonly plan: PlanDocument;
+  readonly plan: SectionPlan;
   readonly library: CardLibrary;
   readonly onChange: (session: PlanSession) => void;
 }

@@ -1,10 +1,10 @@
-import type { CardLibrary, PlanDocument } from '@pentimento/core/plan';
+import type { CardLibrary, SectionPlan } from '@pentimento/core/plan';
 import { fitToThickness, stackTally } from '@pentimento/core/stack';
 import { LevelMark } from '../../../shared/level-mark';
 import { useUnits } from '../../../shared/use-units';
 
 /** The stack summed up, against the thickness aimed at. */
-export function TallyPart({ plan, library, onEdit }: { plan: PlanDocument; library: CardLibrary; onEdit: (plan: PlanDocument) => void }) {
+export function TallyPart({ plan, library, onEdit }: { plan: SectionPlan; library: CardLibrary; onEdit: (plan: SectionPlan) => void }) {
   const units = useUnits();
   const tally = stackTally(plan, library);
   const target = plan.design?.targetMm;

@@ -3,12 +3,12 @@ import type { KineticCard } from '@pentimento/core/cure';
 import { DomainError } from '@pentimento/core/errors';
 import type { GrowthCase } from '@pentimento/core/growth';
 import { resinCardOf, type VersionedCard } from '@pentimento/core/materials';
-import { cardLibrary, planToCase, type PlanDocument } from '@pentimento/core/plan';
+import { cardLibrary, planToCase, type SectionPlan } from '@pentimento/core/plan';
 import { expose } from 'comlink';
 
 /** A thermometer's record from a build: which plan and session, where the probe was. */
 export interface LaminateTrace {
-  readonly plan: PlanDocument;
+  readonly plan: SectionPlan;
   readonly sessionIndex: number;
   /** Height above the plug face [m] */
   readonly heightM: number;

@@ -1,4 +1,4 @@
-import type { PlanDocument } from '@pentimento/core/plan';
+import type { SectionPlan } from '@pentimento/core/plan';
 import { dayText, isWeekend, type ClockScale } from '@pentimento/core/shop-time';
 import { range } from 'd3';
 
@@ -6,7 +6,7 @@ const HOUR = 3600;
 const DAY = 86400;
 
 /** Stretches in which the shop is closed: nights, and weekends unless worked. */
-export function closedStretches(plan: PlanDocument, endS: number): { fromS: number; toS: number }[] {
+export function closedStretches(plan: SectionPlan, endS: number): { fromS: number; toS: number }[] {
   const days = Math.ceil(endS / DAY);
   const { opensHour, closesHour, weekends } = plan.hours;
   return range(days)
@@ -23,7 +23,7 @@ export function closedStretches(plan: PlanDocument, endS: number): { fromS: numb
 }
 
 /** Nights and closed days as shade, days and hours as marks, folds as breaks. */
-export function Ground({ plan, clock, height, axisY }: { plan: PlanDocument; clock: ClockScale; height: number; axisY: number }) {
+export function Ground({ plan, clock, height, axisY }: { plan: SectionPlan; clock: ClockScale; height: number; axisY: number }) {
   const days = range(Math.ceil(clock.endS / DAY));
   const hours = range(0, clock.endS, 2 * HOUR).filter((t) => t % DAY !== 0 && clock.pieces.some((p) => !p.folded && t >= p.fromS && t <= p.toS));
   return (
@@ -77,7 +77,7 @@ function apart(hours: readonly number[], clock: ClockScale): number[] {
 }
 
 /** Names of the days, under the middle of what is shown of each; left out where there is no room. */
-function DayNames({ plan, clock, days, y }: { plan: PlanDocument; clock: ClockScale; days: readonly number[]; y: number }) {
+function DayNames({ plan, clock, days, y }: { plan: SectionPlan; clock: ClockScale; days: readonly number[]; y: number }) {
   return days.map((d) => {
     const from = clock.toX(d * DAY);
     const to = clock.toX(Math.min((d + 1) * DAY, clock.endS));

@@ -1,4 +1,4 @@
-import type { CardLibrary, PlanDocument } from '@pentimento/core/plan';
+import type { CardLibrary, SectionPlan } from '@pentimento/core/plan';
 import { evenClock, foldedClock, type ClockScale } from '@pentimento/core/shop-time';
 import { useId, useMemo, type KeyboardEvent, type PointerEvent } from 'react';
 import { HatchDefs } from '../../../../shared/hatch';
@@ -23,17 +23,17 @@ export interface ChartView {
 
 export interface GrowthChartProps {
   /** The plan that the picture shows */
-  readonly plan: PlanDocument;
+  readonly plan: SectionPlan;
   readonly picture: Picture;
   /** Last saved version, drawn faintly beneath */
-  readonly ghost: PlanDocument | null;
+  readonly ghost: SectionPlan | null;
   readonly cards: CardLibrary;
   readonly view: ChartView;
   readonly width: number;
   readonly height: number;
   readonly cursorS: number;
   /** Keeps the folds where they were while the hand drags */
-  readonly clockPlan: PlanDocument;
+  readonly clockPlan: SectionPlan;
   readonly onCursor: (timeS: number) => void;
   readonly onDragStart: () => void;
   readonly onPreview: (index: number, startMin: number) => void;
@@ -129,7 +129,7 @@ function Ghost({
   heights,
   clock,
 }: {
-  plan: PlanDocument;
+  plan: SectionPlan;
   picture: Picture;
   heights: readonly { layer: { sessionIndex: number }; topY: number; bottomY: number }[];
   clock: ClockScale;

@@ -1,11 +1,11 @@
-import type { CardLibrary, PlanDocument } from '@pentimento/core/plan';
+import type { CardLibrary, SectionPlan } from '@pentimento/core/plan';
 import { releaseSchedule } from '@pentimento/core/release';
 import { momentText, type ClockScale } from '@pentimento/core/shop-time';
 import { useMemo } from 'react';
 import { LANE_HEIGHT } from './window-lanes';
 
 /** When the plug's release is through, above the windows: gel coat begins behind its gate. */
-export function ReleaseLane({ plan, library, clock, left }: { plan: PlanDocument; library: CardLibrary; clock: ClockScale; left: number }) {
+export function ReleaseLane({ plan, library, clock, left }: { plan: SectionPlan; library: CardLibrary; clock: ClockScale; left: number }) {
   const { release, startDate, hours, sessions } = plan;
   const gateMin = useMemo(
     () => (release ? releaseSchedule({ startDate, hours, sessions }, release, library).gateMin : null),

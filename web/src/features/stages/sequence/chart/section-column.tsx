@@ -1,4 +1,4 @@
-import type { CardLibrary, PlanDocument } from '@pentimento/core/plan';
+import type { CardLibrary, SectionPlan } from '@pentimento/core/plan';
 import { KELVIN } from '@pentimento/core/units';
 import { hatchOf } from '../../../../shared/hatch';
 import { useUnits } from '../../../../shared/use-units';
@@ -17,7 +17,7 @@ export function SectionColumn({
   hatch,
   height,
 }: {
-  plan: PlanDocument;
+  plan: SectionPlan;
   cards: CardLibrary;
   heights: HeightScale;
   x: number;

@@ -1,10 +1,10 @@
-import { SNAP_MIN, snapMinutes, type PlanDocument } from '@pentimento/core/plan';
+import { SNAP_MIN, snapMinutes, type SectionPlan } from '@pentimento/core/plan';
 import { clockText, type ClockScale } from '@pentimento/core/shop-time';
 import { useRef, type KeyboardEvent, type PointerEvent } from 'react';
 import type { LayerBox } from './height-scale';
 
 interface SessionEdgesProps {
-  readonly plan: PlanDocument;
+  readonly plan: SectionPlan;
   readonly clock: ClockScale;
   readonly boxes: readonly LayerBox[];
   readonly baseY: number;

@@ -1,4 +1,4 @@
-import type { PlanDocument } from '@pentimento/core/plan';
+import type { SectionPlan } from '@pentimento/core/plan';
 import { clockText, type ClockScale } from '@pentimento/core/shop-time';
 import type { JointWindow, SurfaceState } from '@pentimento/core/windows';
 import { useId } from 'react';
@@ -23,7 +23,7 @@ export function WindowLanes({
   clock,
   left,
 }: {
-  plan: PlanDocument;
+  plan: SectionPlan;
   windows: readonly JointWindow[];
   /** Green trim after the last session */
   lastTrim: JointWindow['trim'];
@@ -73,7 +73,7 @@ const within =
     clock.toX(Math.min(Math.max(timeS, 0), clock.endS));
 
 interface LaneProps {
-  readonly plan: PlanDocument;
+  readonly plan: SectionPlan;
   readonly window: JointWindow;
   readonly y: number;
   readonly clock: ClockScale;

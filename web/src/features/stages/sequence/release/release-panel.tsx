@@ -1,5 +1,5 @@
 import type { SectionDistortion } from '@pentimento/core/distortion';
-import { DEFAULT_SHAPE, judgedPanelMm, mostOf, rangeOf, shapeFields, type PlanDocument, type PlanShape } from '@pentimento/core/plan';
+import { DEFAULT_SHAPE, judgedPanelMm, mostOf, rangeOf, shapeFields, type SectionPlan, type PlanShape } from '@pentimento/core/plan';
 import { Plus, Trash2 } from 'lucide-react';
 import { useState } from 'react';
 import type { Card } from '../../../../api/api';
@@ -25,13 +25,13 @@ function printWords(index: number): string {
 }
 
 interface ReleasePanelProps {
-  readonly plan: PlanDocument;
+  readonly plan: SectionPlan;
   readonly cards: readonly Card[];
   readonly distortion: SectionDistortion | null;
   /** Quantiles of the bow over a meter in the spread [m]; null: not run for this plan yet */
   readonly band: readonly number[] | null;
   readonly readOnly: boolean;
-  readonly onEdit: (plan: PlanDocument) => void;
+  readonly onEdit: (plan: SectionPlan) => void;
 }
 
 /** What the mold does when it is let go: bow, corners, print-through. */

@@ -1,5 +1,5 @@
 import type { VersionedCard } from '@pentimento/core/materials';
-import { cardLibrary, type PlanDocument } from '@pentimento/core/plan';
+import { cardLibrary, type SectionPlan } from '@pentimento/core/plan';
 import {
   cloudRun,
   cloudTimes,
@@ -15,7 +15,7 @@ let request: CloudRequest | null = null;
 
 const service = {
   /** The plan and cards that all runs of this cloud vary. */
-  open(plan: PlanDocument, cards: readonly VersionedCard[], seed: number): void {
+  open(plan: SectionPlan, cards: readonly VersionedCard[], seed: number): void {
     request = { plan, cards: cardLibrary(cards), seed, timesS: cloudTimes(plan) };
   },
   /** Some of the runs, by number. */

@@ -1,5 +1,5 @@
 import type { Verdict } from '@pentimento/core/judging';
-import type { PlanDocument } from '@pentimento/core/plan';
+import type { SectionPlan } from '@pentimento/core/plan';
 import type { VerdictCloud } from '@pentimento/core/uncertainty';
 import { useState } from 'react';
 import type { Card } from '../../../../api/api';
@@ -27,7 +27,7 @@ export function SpreadPanel({
   verdicts,
   cloud,
 }: {
-  plan: PlanDocument;
+  plan: SectionPlan;
   cards: readonly Card[];
   verdicts: readonly Verdict[];
   cloud: Cloud;
@@ -71,7 +71,7 @@ export function SpreadPanel({
 }
 
 /** How many runs, start and stop, how far it is. */
-function SpreadControls({ plan, cards, cloud }: { plan: PlanDocument; cards: readonly Card[]; cloud: Cloud }) {
+function SpreadControls({ plan, cards, cloud }: { plan: SectionPlan; cards: readonly Card[]; cloud: Cloud }) {
   const [count, setCount] = useState(1000);
   const { summary, running, done, wanted } = cloud;
   const current = cloud.plan === plan;

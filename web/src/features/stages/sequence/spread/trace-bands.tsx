@@ -1,4 +1,4 @@
-import type { PlanDocument } from '@pentimento/core/plan';
+import type { SectionPlan } from '@pentimento/core/plan';
 import { dayText, foldedClock } from '@pentimento/core/shop-time';
 import type { CloudSummary } from '@pentimento/core/uncertainty';
 import { area, line, scaleLinear } from 'd3';
@@ -10,7 +10,7 @@ const PAD = { left: 44, right: 8, top: 8, bottom: 18 };
 const NAMES = { 'plug face': 'Plug face', 'hottest place': 'Hottest place in the stack' } as const;
 
 /** Temperature over the folded clock: half of all runs in the dark band, nine in ten in the light one. */
-export function TraceBands({ cloud, plan, width }: { cloud: CloudSummary; plan: PlanDocument; width: number }) {
+export function TraceBands({ cloud, plan, width }: { cloud: CloudSummary; plan: SectionPlan; width: number }) {
   const units = useUnits();
   const inner = Math.max(240, width - PAD.left - PAD.right);
   const clock = useMemo(() => foldedClock(plan, plan.demoldMin * 60, inner), [plan, inner]);

@@ -1,4 +1,4 @@
-import type { PlanDocument } from '@pentimento/core/plan';
+import type { SectionPlan } from '@pentimento/core/plan';
 import type { CloudRun, CloudSummary } from '@pentimento/core/uncertainty';
 import { useCallback, useEffect, useRef, useState } from 'react';
 import type { Card } from '../../../../api/api';
@@ -6,7 +6,7 @@ import { makeCloud } from './make-cloud';
 
 /** The cloud that is shown: what plan it is of, and how far it has come. */
 export interface CloudState {
-  readonly plan: PlanDocument | null;
+  readonly plan: SectionPlan | null;
   readonly done: number;
   readonly wanted: number;
   readonly running: boolean;
@@ -15,7 +15,7 @@ export interface CloudState {
 }
 
 export interface Cloud extends CloudState {
-  start: (plan: PlanDocument, cards: readonly Card[], runs: number) => void;
+  start: (plan: SectionPlan, cards: readonly Card[], runs: number) => void;
   stop: () => void;
 }
 
@@ -37,7 +37,7 @@ export function useCloud(): Cloud {
   }, []);
   useEffect(() => stop, [stop]);
 
-  const start = useCallback((plan: PlanDocument, cards: readonly Card[], wanted: number) => {
+  const start = useCallback((plan: SectionPlan, cards: readonly Card[], wanted: number) => {
     live.current?.cancel();
     const workers = Array.from({ length: Math.min(MOST_WORKERS, Math.max(1, navigator.hardwareConcurrency)) }, makeCloud);
     const life: { on: boolean } = { on: true };
