@@ -12,7 +12,7 @@ const coreLayers = [
   ['plan', 'formats'],
   ['windows', 'distortion', 'design', 'stack'],
   ['plug', 'mix', 'cautions'],
-  ['release'],
+  ['release', 'joints'],
   ['kit'],
   ['judging'],
   ['steps'],

@@ -1,10 +1,10 @@
 import { DomainError } from '@pentimento/core/errors';
 import { readCardFile } from '@pentimento/core/formats';
-import { cardLibrary, readPlan, type CardLibrary, type SectionPlan } from '@pentimento/core/plan';
+import { cardLibrary, readPlan, type CardLibrary, type PlanDocument } from '@pentimento/core/plan';
 import { readFileSync } from 'node:fs';
 
 /** Reads `{ plan, cards? }` (cards: a file of cards as exported, or a list of them) and answers with an exit code; 2 for what makes no sense. */
-export function withPlan(path: string | undefined, usage: string, answer: (plan: SectionPlan, cards: CardLibrary) => number): number {
+export function withPlan(path: string | undefined, usage: string, answer: (plan: PlanDocument, cards: CardLibrary) => number): number {
   if (path === undefined) {
     console.error(`usage: ${usage}`);
     return 2;

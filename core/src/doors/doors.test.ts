@@ -2,6 +2,7 @@ import { caseLetGo } from '../distortion/case-let-go.js';
 import { readCase } from '../formats/case-file.js';
 import { simulateGrowth } from '../growth/simulate-growth.js';
 import { cardLibrary } from '../plan/built-in-library.js';
+import { planOf } from '../plan/lift-plan.js';
 import { planFromTemplate } from '../plan/stack-templates.js';
 import { caseOfPlan } from './case-of-plan.js';
 import { evaluatePlan } from '../judging/evaluate-plan.js';
@@ -29,7 +30,7 @@ test.each([
 });
 
 test('a plan judged for scripts', () => {
-  const report = judgeReport(low, cards);
+  const report = judgeReport(planOf(low), cards);
   const [{ zones }] = report.sections;
   expect(zones[0].layers.map(({ name }) => name)).toEqual(['Gel coat', 'Skin mat', 'Tooling mat']);
   const mats = zones[0].layers[2];
@@ -38,5 +39,5 @@ test('a plan judged for scripts', () => {
   expect(zones[0].windows.map(({ next }) => next)).toEqual(['Skin', 'Tooling laminate']);
   expect(JSON.stringify(report)).not.toMatch(/\{[a-z]+:|NaN/);
   expect(isStopped(report)).toBe(false);
-  expect(isStopped(judgeReport({ ...low, climate: { ...low.climate, meanC: 12 } }, cards))).toBe(true);
+  expect(isStopped(judgeReport(planOf({ ...low, climate: { ...low.climate, meanC: 12 } }), cards))).toBe(true);
 });

@@ -1,25 +1,32 @@
-import { backingOf } from '../design/backing.js';
 import { fillAmounts } from '../units/amounts.js';
 import { KELVIN } from '../units/kelvin.js';
 import type { CardLibrary } from '../plan/card-library.js';
 import type { Objection } from '../plan/objection.js';
-import type { SectionPlan } from '../plan/section-plan.js';
-import { stepsOf, workedOut } from '../steps/steps-of.js';
+import { potLookup } from '../mix/mix-sheet.js';
+import { checkDocument } from '../plan/check-document.js';
+import type { PlanDocument } from '../plan/plan-document.js';
+import { moldWorkedOut, stepsOfMold } from '../steps/mold-steps.js';
 import type { Step } from '../steps/step.js';
 import { placeLayers } from '../plan/placed-layer.js';
-import { gelTimes } from '../judging/gel-times.js';
-import { evaluatePlan, type PlanEvaluation } from '../judging/evaluate-plan.js';
-import { planObjections } from '../judging/plan-objections.js';
+import { evaluateMold, type ZoneEvaluation } from '../judging/evaluate-mold.js';
+import { moldObjections } from '../judging/mold-objections.js';
+import { aroundMold } from '../judging/worst-of-plan.js';
 import type { Verdict } from '../judging/verdicts/verdict.js';
 
 /** A plan judged, for scripts (docs/formats.md): hours of the plan's clock, °C, millimeters. */
 export interface JudgeReport {
   readonly status: string;
-  /** One section with one zone, until plans have more */
-  readonly sections: readonly { readonly name: string; readonly zones: readonly ZoneReport[] }[];
+  readonly sections: readonly {
+    readonly id: string;
+    readonly name: string;
+    readonly zones: readonly ZoneReport[];
+    readonly bow_mm_per_m: number | null;
+  }[];
   readonly objections: readonly {
     readonly id: string;
     readonly stage: string;
+    /** null: the whole mold */
+    readonly section: string | null;
     readonly level: string;
     readonly title: string;
     readonly why: string;
@@ -30,6 +37,8 @@ export interface JudgeReport {
 }
 
 interface ZoneReport {
+  /** `field` for what no zone says */
+  readonly id: string;
   readonly name: string;
   readonly layers: readonly LayerReport[];
   readonly windows: readonly {
@@ -67,14 +76,21 @@ export function isStopped({ status, sections, objections }: JudgeReport): boolea
 }
 
 /** @throws DomainError for a plan that makes no sense */
-export function judgeReport(plan: SectionPlan, cards: CardLibrary): JudgeReport {
-  const evaluation = evaluatePlan(plan, cards);
-  const around = { siblings: [], gelS: gelTimes(plan, evaluation), backing: backingOf(plan, evaluation.result, cards) };
+export function judgeReport(plan: PlanDocument, cards: CardLibrary): JudgeReport {
+  checkDocument(plan);
+  const sections = evaluateMold(plan, cards);
+  const results = sections.flatMap(({ zones }) => zones.map(({ evaluation }) => evaluation.result));
+  const pots = potLookup();
   return {
-    status: evaluation.result.status,
-    sections: [{ name: 'Whole mold', zones: [zoneReport(plan, cards, evaluation)] }],
-    objections: planObjections(plan, cards, around).map((objection) => inWords(objection)),
-    steps: stepsOf(plan, cards, workedOut(plan, cards, evaluation)).map((step) => ({
+    status: (results.find(({ status }) => status !== 'converged') ?? results[0]).status,
+    sections: sections.map(({ id, name, zones, distortion }) => ({
+      id,
+      name,
+      zones: zones.map((zone) => zoneReport(zone, cards)),
+      bow_mm_per_m: distortion === null ? null : distortion.bowPerMeterM * 1000,
+    })),
+    objections: moldObjections(plan, cards, aroundMold(sections, cards, [], pots)).map((objection) => inWords(objection)),
+    steps: stepsOfMold(plan, cards, moldWorkedOut(sections, cards, pots)).map((step) => ({
       ...step,
       name: fillAmounts(step.name, 'metric'),
       order: fillAmounts(step.order, 'metric'),
@@ -82,14 +98,24 @@ export function judgeReport(plan: SectionPlan, cards: CardLibrary): JudgeReport 
   };
 }
 
-function inWords({ id, stage, level, title, why, remedy }: Objection): JudgeReport['objections'][number] {
-  return { id, stage, level, title: fillAmounts(title, 'metric'), why: fillAmounts(why, 'metric'), remedy: fillAmounts(remedy, 'metric') };
+function inWords({ id, stage, level, title, why, remedy, section }: Objection): JudgeReport['objections'][number] {
+  return {
+    id,
+    stage,
+    level,
+    section: section?.name ?? null,
+    title: fillAmounts(title, 'metric'),
+    why: fillAmounts(why, 'metric'),
+    remedy: fillAmounts(remedy, 'metric'),
+  };
 }
 
-function zoneReport(plan: SectionPlan, cards: CardLibrary, { result, lastResult, windows, verdicts, distortion }: PlanEvaluation): ZoneReport {
+function zoneReport({ id, name, plan, evaluation }: ZoneEvaluation, cards: CardLibrary): ZoneReport {
+  const { result, lastResult, windows, verdicts, distortion } = evaluation;
   const last = placeLayers(plan, lastResult, cards);
   return {
-    name: 'Field',
+    id,
+    name,
     layers: placeLayers(plan, result, cards).map(({ planLayer, outcome }, i): LayerReport => {
       const there = last[i].outcome;
       const hotter = there.peakK > outcome.peakK ? there : outcome;

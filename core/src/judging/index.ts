@@ -2,4 +2,16 @@ export { evaluatePlan, type PlanEvaluation } from './evaluate-plan.js';
 export { planObjections } from './plan-objections.js';
 export { worstLevel, type Verdict, type VerdictLevel } from './verdicts/verdict.js';
 export { gelTimes } from './gel-times.js';
-export { worstAmong, type WorstOfPlan } from './worst-of-plan.js';
+export { aroundMold, worstAmong, worstOfPlan, type WorstOfPlan } from './worst-of-plan.js';
+export {
+  FIELD,
+  evaluateMold,
+  evaluateZone,
+  sectionEvaluation,
+  sectionTimes,
+  zoneKey,
+  type SectionEvaluation,
+  type ZoneEvaluation,
+  type ZoneKey,
+} from './evaluate-mold.js';
+export { moldObjections, type AroundMold } from './mold-objections.js';

@@ -1,4 +1,5 @@
 import { cardLibrary } from '../plan/built-in-library.js';
+import { planOf } from '../plan/lift-plan.js';
 import type { Objection } from '../plan/objection.js';
 import { planFromTemplate } from '../plan/stack-templates.js';
 import { check, worst } from '../threads/tasks.js';
@@ -19,13 +20,14 @@ test.each([
   expect(worstAmong(verdicts, objections)).toEqual({ level, line });
 });
 
-const plan = planFromTemplate('polyester', { startDate: '2026-11-30', areaM2: 1, plug: { materialId: 'mdf', thicknessMm: 18, heatLimitC: 60 } });
+const view = planFromTemplate('polyester', { startDate: '2026-11-30', areaM2: 1, plug: { materialId: 'mdf', thicknessMm: 18, heatLimitC: 60 } });
 const cards = [...cardLibrary().sheets.values()];
 
 test('a thread answers with plain data: sound, refused with its reason, the worst', () => {
+  const plan = planOf(view);
   expect(check({ plan, cards })).toEqual({ ok: true });
-  const backwards = { ...plan, sessions: [plan.sessions[1], plan.sessions[0], ...plan.sessions.slice(2)] };
-  expect(check({ plan: backwards, cards })).toMatchObject({ ok: false, refused: { code: 'bad-document' } });
+  const backwards = planOf({ ...view, sessions: [view.sessions[1], view.sessions[0], ...view.sessions.slice(2)] });
+  expect(check({ plan: backwards, cards })).toMatchObject({ ok: false, refused: { code: 'session-before-predecessor' } });
   expect(worst({ plan: backwards, cards, siblings: [] })).toBeNull();
   expect(worst({ plan, cards, siblings: [] })).toMatchObject({ level: expect.stringMatching(/^(ok|care|stop)$/) as string });
 });

@@ -1,14 +1,14 @@
 import { backingOf } from '../design/backing.js';
 import type { Sibling } from '../design/hand-guard.js';
-import { mixObjections, mixSheet, potLookup } from '../mix/mix-sheet.js';
+import { mixObjections, mixSheet, potLookup, type PotLookup } from '../mix/mix-sheet.js';
 import type { CardLibrary } from '../plan/card-library.js';
-import { worstFirst, type Objection } from '../plan/objection.js';
-import type { SectionPlan } from '../plan/section-plan.js';
+import type { Objection } from '../plan/objection.js';
+import type { PlanDocument } from '../plan/plan-document.js';
 import type { Words } from '../units/amounts.js';
-import { worstOf } from '../units/levels.js';
-import { evaluatePlan } from './evaluate-plan.js';
+import { byLevel, worstOf } from '../units/levels.js';
+import { evaluateMold, sectionTimes, type SectionEvaluation } from './evaluate-mold.js';
 import { gelTimes } from './gel-times.js';
-import { planObjections } from './plan-objections.js';
+import { moldObjections, type AroundMold } from './mold-objections.js';
 import { verdictLine } from './verdicts/verdict-line.js';
 import type { Verdict, VerdictLevel } from './verdicts/verdict.js';
 
@@ -33,16 +33,35 @@ export function worstAmong(verdicts: readonly Verdict[], objections: readonly Ob
   return { level, line: verdict ? verdictLine(verdict) : '' };
 }
 
+/** What is known of a mold once it is simulated. */
+export function aroundMold(
+  sections: readonly SectionEvaluation[],
+  cards: CardLibrary,
+  siblings: readonly Sibling[],
+  pots: PotLookup = potLookup(),
+): AroundMold {
+  return {
+    siblings,
+    sections: new Map(
+      sections.map(({ id, plan, zones: [field] }) => [
+        id,
+        { gelS: gelTimes(plan, field.evaluation), backing: backingOf(plan, field.evaluation.result, cards) },
+      ]),
+    ),
+    times: sectionTimes(sections, cards),
+    mix: new Map(sections.map(({ id, plan }) => [id, mixObjections(mixSheet(plan, cards, pots))])),
+  };
+}
+
 /**
- * A plan simulated and held against every limit and rule.
+ * A plan simulated and held against every limit and rule, in every zone of every section.
  * @param siblings other builds and molds of its part
  * @returns null for a plan that cannot be simulated, or holds nothing to judge
  */
-export function worstOfPlan(plan: SectionPlan, cards: CardLibrary, siblings: readonly Sibling[]): WorstOfPlan | null {
-  const evaluation = evaluatePlan(plan, cards);
-  const { result, verdicts } = evaluation;
-  if (result.status !== 'converged') return null;
-  const around = { siblings, gelS: gelTimes(plan, evaluation), backing: backingOf(plan, result, cards) };
-  const objections = worstFirst([...planObjections(plan, cards, around), ...mixObjections(mixSheet(plan, cards, potLookup()))]);
+export function worstOfPlan(plan: PlanDocument, cards: CardLibrary, siblings: readonly Sibling[]): WorstOfPlan | null {
+  const sections = evaluateMold(plan, cards);
+  if (sections.some(({ zones }) => zones.some(({ evaluation }) => evaluation.result.status !== 'converged'))) return null;
+  const verdicts = sections.flatMap((section) => section.verdicts).sort((a, b) => byLevel(a.level, b.level));
+  const objections = moldObjections(plan, cards, aroundMold(sections, cards, siblings));
   return verdicts.length === 0 && objections.length === 0 ? null : worstAmong(verdicts, objections);
 }

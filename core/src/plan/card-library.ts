@@ -3,7 +3,9 @@ import type { ThermalMaterial } from '../heat/mixture.js';
 import { cardNumber, type MaterialCard, type VersionedCard } from '../materials/material-card.js';
 import { resinCardOf, type ResinCard } from '../materials/resin-card.js';
 import { plugReleaseProgram } from '../materials/release-steps.js';
+import type { PlanDocument } from './plan-document.js';
 import type { SectionPlan } from './section-plan.js';
+import { sectionOf } from './section-view.js';
 
 /** Cards by id, as a plan looks them up. */
 export interface CardLibrary {
@@ -35,17 +37,23 @@ export function cardOf({ resins }: CardLibrary, id: string): ResinCard {
 }
 
 /** Cards that a plan uses: plug, resins, reinforcements, release agents, and what an infusion takes. */
-export function usedCardIds({ plug, sessions, release, infusion }: SectionPlan): string[] {
+export function usedCardIds(plan: PlanDocument | SectionPlan): string[] {
+  const sections = 'sections' in plan ? plan.sections.map(({ id }) => sectionOf(plan, id)) : [plan];
+  const faces = 'sections' in plan ? plan.sections.flatMap(({ face }) => face.map(({ materialId }) => materialId)) : [];
+  return [...new Set([...sections.flatMap(usedInSection), ...faces])];
+}
+
+function usedInSection({ plug, sessions, release, infusion }: SectionPlan): string[] {
   const layers = sessions.flatMap((session) => session.layers);
   const agents = (release?.zones ?? []).flatMap(({ programId }) =>
     (plugReleaseProgram(programId)?.steps ?? []).flatMap(({ cardId }) => cardId ?? []),
   );
   const infused = infusion ? [infusion.meshId ?? [], infusion.hardenerId].flat() : [];
-  return [...new Set([plug.materialId, ...layers.flatMap(({ cardId, fabricId }) => [cardId, fabricId ?? []].flat()), ...agents, ...infused])];
+  return [plug.materialId, ...layers.flatMap(({ cardId, fabricId }) => [cardId, fabricId ?? []].flat()), ...agents, ...infused];
 }
 
 /** A plan that keeps the versions of the cards it uses: those it kept already, else the newest. */
-export function keepCardVersions(plan: SectionPlan, newest: readonly VersionedCard[]): SectionPlan {
+export function keepCardVersions<P extends PlanDocument | SectionPlan>(plan: P, newest: readonly VersionedCard[]): P {
   const kept = plan.cardVersions ?? {};
   const versions = usedCardIds(plan).flatMap((id) => {
     const version = Object.hasOwn(kept, id) ? kept[id] : newest.find((card) => card.id === id)?.version;
@@ -62,7 +70,7 @@ export interface OutdatedCard {
   readonly newestVersion: number;
 }
 
-export function outdatedCards(plan: SectionPlan, newest: readonly VersionedCard[]): OutdatedCard[] {
+export function outdatedCards(plan: PlanDocument | SectionPlan, newest: readonly VersionedCard[]): OutdatedCard[] {
   const kept = plan.cardVersions ?? {};
   return usedCardIds(plan).flatMap((id) => {
     const card = newest.find((candidate) => candidate.id === id);
@@ -72,6 +80,6 @@ export function outdatedCards(plan: SectionPlan, newest: readonly VersionedCard[
 }
 
 /** A plan on the newest version of one card. */
-export function withNewestCard(plan: SectionPlan, { id, newestVersion }: OutdatedCard): SectionPlan {
+export function withNewestCard<P extends PlanDocument | SectionPlan>(plan: P, { id, newestVersion }: OutdatedCard): P {
   return { ...plan, cardVersions: { ...plan.cardVersions, [id]: newestVersion } };
 }

@@ -18,6 +18,8 @@ export interface Objection {
   /** The reason, one line */
   readonly why: Words;
   readonly remedy: Words;
+  /** Section it is about, in a mold of several stacks; left out: the whole mold */
+  readonly section?: { readonly id: string; readonly name: string };
 }
 
 /** Worst first; what is equally bad keeps the trade's order. */

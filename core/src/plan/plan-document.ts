@@ -23,7 +23,7 @@ export const moldDesignFields = { direct, longestSideMm, targetMm, partings, fla
 
 export const moldFields = {
   intake: optional(part('Intake', intakeFields)),
-  design: optional(part('Mold design', moldDesignFields)),
+  design: optional(part('Whole design', moldDesignFields)),
 };
 
 export const assumedFields = {
@@ -54,10 +54,10 @@ export const sectionFields2 = {
   /** Section that must be there before; left out: none */
   after: optional(text('After', 60)),
   areaM2: number('Area', 'm²', [0.01, 500], { quantity: 'area' }),
-  face: list('Laid against', part('Face', facePartFields), { entry: 'face', least: 1, most: 12 }),
+  face: list('Laid against', part('Laid against', facePartFields), { entry: 'face', least: 1, most: 12 }),
   patches: optional(list('Patches', part('Patch', patchFields), { entry: 'patch', most: 60 })),
-  zones: list('Zones', part('Zone', zoneFields), { entry: 'zone', most: 12 }),
-  shape: optional(part('Shape', { panelMm, cornersDeg })),
+  zones: list('Zones', part('Place', zoneFields), { entry: 'zone', most: 12 }),
+  shape: optional(part('Bow and corners', { panelMm, cornersDeg })),
   /** Faces as measured along the pull */
   pull: optional(list('Faces', part('Face', faceFields), { entry: 'face', most: 40 })),
   backing: optional(part('Frame', backingFields)),
@@ -90,10 +90,10 @@ export const planFields = {
   /** Until the shop's calendar gives it */
   assumed: part('Assumed', assumedFields),
   /** In the order in which they are laid */
-  sections: list('Sections', part('Section', sectionFields2), { entry: 'section', least: 1, most: 12 }),
+  sections: list('Sections', part('Mold section', sectionFields2), { entry: 'section', least: 1, most: 12 }),
   joints: list('Joint steps', part('Joint step', jointFields), { entry: 'joint step', most: 80 }),
   /** Ovens, each said once for the sections in it */
-  postCures: list('Post-cures', part('Post-cure', treatmentFields), { entry: 'post-cure', most: 12 }),
+  postCures: list('Post-cures', part('Oven', treatmentFields), { entry: 'post-cure', most: 12 }),
   /** Demolding, said once for the sections that come off together */
   demolds: list('Demolding', part('Demolding', demoldFields), { entry: 'demolding', least: 1, most: 12 }),
   mix: optional(part('Mix', mixFields)),

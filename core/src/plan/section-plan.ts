@@ -190,6 +190,14 @@ export const sectionPlanFields = {
   kit: optional(part('Kit', kitFields)),
 };
 
+/** Which section of a mold of several is looked at; left out: the mold has but one stack. */
+export interface SectionInView {
+  readonly id: string;
+  readonly name: string;
+  /** Parting lines at which it is laid against its neighbor's flange */
+  readonly laidAgainst: readonly string[];
+}
+
 /** A zone that a section is looked at in; left out: the field. */
 export interface ZoneInView {
   readonly id: string;
@@ -207,4 +215,4 @@ export interface ZoneInView {
  * One section as the rules see it, with what it shares with its mold. Plans of format 1 had this form, and `readPlan` lifts them;
  * `sectionOf` and `withSection` go to and fro between it and a plan.
  */
-export type SectionPlan = PartOf<typeof sectionPlanFields> & { readonly zone?: ZoneInView };
+export type SectionPlan = PartOf<typeof sectionPlanFields> & { readonly zone?: ZoneInView; readonly section?: SectionInView };

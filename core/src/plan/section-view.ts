@@ -2,7 +2,7 @@ import { DomainError } from '../errors/domain-error.js';
 import { changedZones, extrasOf, hasPocket } from './zones.js';
 import type { PlanDocument, PlanSection } from './plan-document.js';
 import { DEFAULT_DESIGN, type MoldDesign } from './parts/mold-design.js';
-import type { PlanLayer, PlanPostCure, SectionPlan } from './section-plan.js';
+import type { PlanLayer, PlanPostCure, SectionInView, SectionPlan } from './section-plan.js';
 
 /** @throws DomainError when the plan has no such section */
 export function sectionNamed({ sections }: PlanDocument, id: string): PlanSection {
@@ -76,7 +76,14 @@ export function sectionOf(plan: PlanDocument, id: string): SectionPlan {
     ...said('mix', plan.mix),
     ...said('kit', plan.kit),
     ...said('cardVersions', plan.cardVersions),
+    ...said('section', inViewOf(plan, section)),
   };
+}
+
+function inViewOf({ sections, mold }: PlanDocument, { id, name }: PlanSection): SectionInView | undefined {
+  if (sections.filter(({ sessions }) => sessions.length > 0).length < 2) return undefined;
+  const laidAgainst = (mold.design?.partings ?? []).filter(({ secondSectionId }) => secondSectionId === id).map((parting) => parting.id);
+  return { id, name, laidAgainst };
 }
 
 /** A plan with one of its sections edited as a view: what the view shares with the mold is changed for all. */

@@ -87,8 +87,9 @@ function air(zone: ReleaseZone, plan: SectionPlan, release: ReleasePlan, cards: 
 }
 
 /** Neighbor's flanges that are plug for a later section, without a zone of their own. */
-function flangeZones({ design }: SectionPlan, release: ReleasePlan): Objection[] {
-  return (design?.partings ?? [])
+function flangeZones({ design, section }: SectionPlan, release: ReleasePlan): Objection[] {
+  // Of a mold of several stacks the joints say it.
+  return (section ? [] : (design?.partings ?? []))
     .filter(({ id }) => !release.zones.some((zone) => zone.id === `flange-${id}`))
     .map(({ id, name }) =>
       say({

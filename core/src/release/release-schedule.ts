@@ -25,6 +25,11 @@ export function isFlangeZone(zoneId: string): boolean {
   return zoneId.startsWith('flange-');
 }
 
+/** Whether a zone is a flange that this plan's own sessions make first: it can be released only after them. Against a neighbor's one a later section is laid. */
+export function isOwnFlange({ section }: Pick<SectionPlan, 'section'>, zoneId: string): boolean {
+  return isFlangeZone(zoneId) && !section?.laidAgainst.some((id) => zoneId === `flange-${id}`);
+}
+
 /** A neighbor's flange has cured and been trimmed a day after its last session [min]. */
 const FLANGE_AFTER_MIN = 1440;
 
@@ -54,7 +59,7 @@ function coatsOf({ programId }: ReleaseZone, newSurface: boolean, cards: CardLib
  * The neighbor's coat goes on while this one hazes. A neighbor's flange is not there yet: it comes after the last session and holds up no gel coat.
  */
 export function releaseSchedule(
-  plan: Pick<SectionPlan, 'startDate' | 'hours' | 'sessions'>,
+  plan: Pick<SectionPlan, 'startDate' | 'hours' | 'sessions' | 'section'>,
   release: ReleasePlan,
   cards: CardLibrary,
 ): ReleaseSchedule {
@@ -62,7 +67,7 @@ export function releaseSchedule(
   const queues = release.zones.map((zone) => ({
     zone,
     coats: coatsOf(zone, release.newSurface, cards),
-    readyMin: isFlangeZone(zone.id) ? flangeMin : release.startMin,
+    readyMin: isOwnFlange(plan, zone.id) ? flangeMin : release.startMin,
   }));
   const timers: ReleaseTimer[] = [];
   let handsFreeMin = release.startMin;
@@ -85,7 +90,7 @@ export function releaseSchedule(
     handsFreeMin = buffedMin;
     handsOnMin += applyMin + buffMin;
   }
-  const before = timers.filter(({ zone }) => !isFlangeZone(zone.id));
+  const before = timers.filter(({ zone }) => !isOwnFlange(plan, zone.id));
   return { timers, gateMin: before.reduce((latest, { freeMin }) => Math.max(latest, freeMin), release.startMin), handsOnMin };
 }
 

@@ -3,11 +3,14 @@ export {
   goneEntries,
   missingBefore,
   opensBuild,
+  sectionOfStep,
   stepStates,
+  tickedInMold,
   tickedInPlan,
   type EntryKind,
   type StepEntry,
   type StepState,
 } from './step-log.js';
 export { stepKinds, type Step, type StepKind, type StepLog } from './step.js';
+export { moldWorkedOut, stepsOfMold, type MoldWorkedOut } from './mold-steps.js';
 export { handsHours, stepsOf, workedOut, type WorkedOut } from './steps-of.js';

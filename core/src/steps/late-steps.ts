@@ -7,7 +7,7 @@ import { stepCaution } from '../cautions/cautions.js';
 import { postCureTimes } from '../plan/surroundings.js';
 import type { BackingTime } from '../design/backing.js';
 import { amount, words } from '../units/amounts.js';
-import { stepOf, type Step } from './step.js';
+import { sectionTag, stepOf, type Step } from './step.js';
 
 /** Minutes that nobody measured yet (assumed). */
 const FRAME_MIN = 90;
@@ -22,73 +22,98 @@ const LABEL_MIN = 10;
 /** Frame, marks and holes before demolding; the oven; demolding; and what makes a raw mold one that goes to work. */
 export function lateSteps(plan: SectionPlan, cards: CardLibrary, backing: BackingTime | null): Step[] {
   if (plan.sessions.length === 0) return [];
-  return [...onThePlug(plan, cards, backing), ...ovenSteps(plan, cards), ...offThePlug(plan, cards)];
+  return [
+    ...frameSteps(plan, cards, backing),
+    ...drillSteps(plan, cards),
+    markStep(plan),
+    ...ovenSteps(plan, cards),
+    ...offThePlug(plan, cards, [demoldStep(plan, cards)]),
+  ];
 }
 
-function onThePlug(plan: SectionPlan, cards: CardLibrary, backing: BackingTime | null): Step[] {
-  const { design, intake, demoldMin } = plan;
-  const steps: Step[] = [];
-  if (design && design.backing.kind !== 'none') {
-    const earliestMin = backing?.earliestS === undefined || backing.earliestS === null ? null : backing.earliestS / 60;
-    const startMin = design.backing.bondMin ?? earliestMin ?? demoldMin;
-    steps.push(
-      stepOf({
-        id: 'frame',
-        kind: 'frame',
-        stage: 'split',
-        name: `Bond the ${design.backing.kind} frame`,
-        order: design.backing.softStrips
-          ? 'On soft strips, at points, nothing hard against the back.'
-          : 'At points only, nothing pulled to the shell.',
-        startMin,
-        endMin: startMin + FRAME_MIN,
-        people: 2,
-        handsMin: 2 * FRAME_MIN,
-        waitsFor: earliestMin === null ? null : { what: 'cure', untilMin: earliestMin, closesMin: null },
-        caution: stepCaution('weld', plan, cards),
-      }),
-    );
-  }
-  const holes = (design?.partings ?? []).map((parting) => ({
-    parting,
-    count: boltPattern(parting.lengthMm, design?.flange.boltSpacingMm ?? 200).boltsMm.length,
-  }));
-  for (const { parting, count } of holes) {
-    const handsMin = count * DRILL_MIN_PER_BOLT;
-    steps.push(
-      stepOf({
-        id: `drill:${parting.id}`,
-        kind: 'drill',
-        stage: 'split',
-        name: `Drill ${parting.name}`,
-        order: `${String(count)} bolts and two dowels through both flanges, before anything comes off.`,
-        startMin: demoldMin - handsMin,
-        endMin: demoldMin,
-        people: 1,
-        handsMin,
-        caution: stepCaution('drill', plan, cards),
-      }),
-    );
-  }
-  const hand = intake && intake.hand !== 'none' ? ` and ${intake.hand.toUpperCase()}` : '';
-  steps.push(
+/** Bonding the frame of a section. */
+export function frameSteps(plan: SectionPlan, cards: CardLibrary, backing: BackingTime | null): Step[] {
+  const { design, demoldMin } = plan;
+  if (!design || design.backing.kind === 'none') return [];
+  const earliestMin = backing?.earliestS === undefined || backing.earliestS === null ? null : backing.earliestS / 60;
+  const startMin = design.backing.bondMin ?? earliestMin ?? demoldMin;
+  return [
     stepOf({
-      id: 'mark',
-      kind: 'mark',
+      id: `frame${sectionTag(plan)}`,
+      kind: 'frame',
       stage: 'split',
-      name: 'Mark it',
-      order: `Number${hand} into the back, before it leaves the plug.`,
-      startMin: demoldMin - MARK_MIN,
+      name: `Bond the ${design.backing.kind} frame`,
+      order: design.backing.softStrips ? 'On soft strips, at points, nothing hard against the back.' : 'At points only, nothing pulled to the shell.',
+      startMin,
+      endMin: startMin + FRAME_MIN,
+      people: 2,
+      handsMin: 2 * FRAME_MIN,
+      waitsFor: earliestMin === null ? null : { what: 'cure', untilMin: earliestMin, closesMin: null },
+      caution: stepCaution('weld', plan, cards),
+    }),
+  ];
+}
+
+/** Holes at the parting lines of a mold whose joints are not planned one by one. */
+function drillSteps(plan: SectionPlan, cards: CardLibrary): Step[] {
+  const { design, demoldMin } = plan;
+  return (design?.partings ?? []).map((parting) => {
+    const count = boltPattern(parting.lengthMm, design?.flange.boltSpacingMm ?? 200).boltsMm.length;
+    const handsMin = count * DRILL_MIN_PER_BOLT;
+    return stepOf({
+      id: `drill:${parting.id}`,
+      kind: 'drill',
+      stage: 'split',
+      name: `Drill ${parting.name}`,
+      order: `${String(count)} bolts and two dowels through both flanges, before anything comes off.`,
+      startMin: demoldMin - handsMin,
       endMin: demoldMin,
       people: 1,
-      handsMin: MARK_MIN,
-      logs: ['signature'],
-    }),
-  );
-  return steps;
+      handsMin,
+      caution: stepCaution('drill', plan, cards),
+    });
+  });
 }
 
-function ovenSteps(plan: SectionPlan, cards: CardLibrary): Step[] {
+/** Number and hand into the back. */
+export function markStep({ intake, demoldMin }: Pick<SectionPlan, 'intake' | 'demoldMin'>): Step {
+  const hand = intake && intake.hand !== 'none' ? ` and ${intake.hand.toUpperCase()}` : '';
+  return stepOf({
+    id: 'mark',
+    kind: 'mark',
+    stage: 'split',
+    name: 'Mark it',
+    order: `Number${hand} into the back, before it leaves the plug.`,
+    startMin: demoldMin - MARK_MIN,
+    endMin: demoldMin,
+    people: 1,
+    handsMin: MARK_MIN,
+    logs: ['signature'],
+  });
+}
+
+/** Letting go of one section, at its planned moment. */
+export function demoldStep(plan: SectionPlan, cards: CardLibrary): Step {
+  const { demoldMin } = plan;
+  return stepOf({
+    id: `demold${sectionTag(plan)}`,
+    kind: 'demold',
+    stage: 'sequence',
+    name: 'Demold',
+    order: 'Cool, evenly all round: wedges, air, water for soluble film. No lever at one side.',
+    startMin: demoldMin,
+    endMin: demoldMin + DEMOLD_MIN,
+    people: 2,
+    handsMin: 2 * DEMOLD_MIN,
+    after: plan.postCure ? ['mark', 'oven:cool'] : ['mark'],
+    waitsFor: { what: 'cure', untilMin: demoldMin, closesMin: null },
+    logs: ['ease', 'findings'],
+    caution: stepCaution('demold', plan, cards),
+  });
+}
+
+/** Up, hold and down. */
+export function ovenSteps(plan: SectionPlan, cards: CardLibrary): Step[] {
   const times = postCureTimes(plan);
   const { postCure } = plan;
   if (!times || !postCure) return [];
@@ -130,26 +155,12 @@ function ovenSteps(plan: SectionPlan, cards: CardLibrary): Step[] {
   ];
 }
 
-function offThePlug(plan: SectionPlan, cards: CardLibrary): Step[] {
-  const { demoldMin, areaM2 } = plan;
+/** From the sections' demolding, one after the other, to the first release of the whole mold. */
+export function offThePlug(plan: SectionPlan, cards: CardLibrary, demolds: readonly Step[]): Step[] {
+  const { areaM2 } = plan;
   const { pullsExpected } = plan.intake ?? DEFAULT_INTAKE;
   const finish = finishInMold(plan);
   const wanted: Omit<Step, 'startMin' | 'endMin'>[] = [
-    stepOf({
-      id: 'demold',
-      kind: 'demold',
-      stage: 'sequence',
-      name: 'Demold',
-      order: 'Cool, evenly all round: wedges, air, water for soluble film. No lever at one side.',
-      startMin: 0,
-      endMin: 0,
-      people: 2,
-      handsMin: 2 * DEMOLD_MIN,
-      after: plan.postCure ? ['mark', 'oven:cool'] : ['mark'],
-      waitsFor: { what: 'cure', untilMin: demoldMin, closesMin: null },
-      logs: ['ease', 'findings'],
-      caution: stepCaution('demold', plan, cards),
-    }),
     stepOf({
       id: 'wash',
       kind: 'wash',
@@ -160,7 +171,7 @@ function offThePlug(plan: SectionPlan, cards: CardLibrary): Step[] {
       endMin: 0,
       people: 1,
       handsMin: WASH_MIN_PER_M2 * areaM2,
-      after: ['demold'],
+      after: demolds.map(({ id }) => id),
     }),
     stepOf({
       id: 'inspect',
@@ -231,10 +242,11 @@ function offThePlug(plan: SectionPlan, cards: CardLibrary): Step[] {
       logs: ['done', 'lot'],
     }),
   ];
-  let atMin = demoldMin;
-  return wanted.map((step) => {
+  let atMin = Math.max(...demolds.map(({ endMin }) => endMin));
+  const after = wanted.map((step) => {
     const startMin = atMin;
     atMin = startMin + step.handsMin / Math.max(1, step.people);
     return { ...step, startMin, endMin: atMin };
   });
+  return [...demolds, ...after];
 }

@@ -4,9 +4,9 @@ import { gateTests } from '../plan/parts/release-plan.js';
 import type { SectionPlan } from '../plan/section-plan.js';
 import { finishPlan } from '../plug/finish-ladder.js';
 import { readinessChecks } from '../plug/readiness.js';
-import { isFlangeZone, releaseSchedule } from '../release/release-schedule.js';
+import { isOwnFlange, releaseSchedule } from '../release/release-schedule.js';
 import { lastOpenMin } from '../shop-time/shop-clock.js';
-import { stepOf, type Step } from './step.js';
+import { sectionTag, stepOf, type Step } from './step.js';
 
 /** A check of the plug, where nobody knows better (assumed) [min]. */
 const CHECK_MIN = 15;
@@ -73,7 +73,7 @@ export function releaseSteps(plan: SectionPlan, cards: CardLibrary): Step[] {
     });
   });
   const gate = stepOf({
-    id: 'release:gate',
+    id: `release:gate${sectionTag(plan)}`,
     kind: 'gate',
     stage: 'release',
     name: 'Gate before gel coat',
@@ -84,7 +84,7 @@ export function releaseSteps(plan: SectionPlan, cards: CardLibrary): Step[] {
     endMin: gateMin + CHECK_MIN,
     people: 1,
     handsMin: CHECK_MIN,
-    after: timers.filter(({ zone }) => !isFlangeZone(zone.id)).map(({ zone, step, coat }) => `release:${zone.id}:${step.id}:${String(coat)}`),
+    after: timers.filter(({ zone }) => !isOwnFlange(plan, zone.id)).map(({ zone, step, coat }) => `release:${zone.id}:${step.id}:${String(coat)}`),
     logs: ['signature', 'temperature'],
   });
   return [...coats.filter(({ startMin }) => startMin < gateMin), gate, ...coats.filter(({ startMin }) => startMin >= gateMin)];

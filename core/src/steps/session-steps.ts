@@ -9,7 +9,7 @@ import { infusedLayers } from '../stack/plan-infusion.js';
 import { preparationOf } from '../stack/preparation.js';
 import { layerCautions } from '../cautions/cautions.js';
 import { amount, words, type Words } from '../units/amounts.js';
-import { stepOf, type Step, type StepUse } from './step.js';
+import { sectionTag, stepOf, type Step, type StepUse } from './step.js';
 
 /** Weighing and stirring one pot, and trying tack in cup, flange and corners (assumed) [min]. */
 const POT_MIN = 5;
@@ -36,7 +36,7 @@ function stepsOfSession(context: SessionContext, session: PlanSession, index: nu
   const window = windows.find(({ belowSession }) => belowSession === index - 1);
   const before = jointSteps(context, session, window, index);
   const laid = session.layers.flatMap((layer, at) => layerSteps(context, session, { layer, at }));
-  const gate = index === 0 && plan.release ? ['release:gate'] : [];
+  const gate = index === 0 && plan.release ? [`release:gate${sectionTag(plan)}`] : [];
   const first = laid.find(({ kind }) => kind === 'lay');
   const gated = laid.map((step) => (step === first ? { ...step, after: [...step.after, ...gate, ...before.map(({ id }) => id)] } : step));
   return [...before, ...gated, ...trimSteps(context, session, index)];

@@ -1,6 +1,8 @@
 import { gateOpen } from '../plan/parts/release-plan.js';
 import type { SectionPlan } from '../plan/section-plan.js';
-import type { Step } from './step.js';
+import { laidSections } from '../joints/joint-schedule.js';
+import type { PlanDocument } from '../plan/plan-document.js';
+import { sectionTag, type Step } from './step.js';
 
 /** What is written about a step. */
 export const entryKinds = ['started', 'done', 'skipped', 'taken back'] as const;
@@ -47,14 +49,25 @@ export function missingBefore(step: Step, steps: readonly Step[], states: Return
 /** A step with which laying begins: from here on a build is under way, and its gates count. */
 export const opensBuild = (stepId: string): boolean => stepId.startsWith('session:');
 
+/** The section that a step of laying belongs to. */
+export function sectionOfStep({ sections }: PlanDocument, stepId: string): PlanDocument['sections'][number] | undefined {
+  return sections.find(({ sessions }) => sessions.some(({ id }) => stepId.startsWith(`session:${id}:`)));
+}
+
+/** What is ticked in a plan of several sections: checks of the plug once, and the gate of each section. */
+export function tickedInMold(plan: PlanDocument): TickedStep[] {
+  const all = laidSections(plan).flatMap(({ plan: section }) => tickedInPlan(section));
+  return all.filter(({ stepId }, i) => all.findIndex((one) => one.stepId === stepId) === i);
+}
+
 /** What is ticked in the plan itself: checks of the plug, and the gate once it is open. These lines are the plan's, not the log's. */
 export interface TickedStep {
   readonly stepId: string;
   readonly by: string;
 }
 
-export function tickedInPlan({ intake, release }: Pick<SectionPlan, 'intake' | 'release'>): TickedStep[] {
+export function tickedInPlan({ intake, release, section }: Pick<SectionPlan, 'intake' | 'release' | 'section'>): TickedStep[] {
   const checks = (intake?.done ?? []).map(({ id, by }): TickedStep => ({ stepId: `plug:${id}`, by }));
   if (!release || !gateOpen(release)) return checks;
-  return [...checks, { stepId: 'release:gate', by: release.override?.by ?? release.passed.at(-1)?.by ?? '' }];
+  return [...checks, { stepId: `release:gate${sectionTag({ section })}`, by: release.override?.by ?? release.passed.at(-1)?.by ?? '' }];
 }

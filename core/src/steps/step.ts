@@ -1,5 +1,7 @@
 import type { Words } from '../units/amounts.js';
 import type { PlanStage } from '../plan/objection.js';
+import { FIRST_SECTION } from '../plan/plan-document.js';
+import type { SectionPlan } from '../plan/section-plan.js';
 
 /** What is done at a step. */
 export const stepKinds = [
@@ -16,6 +18,8 @@ export const stepKinds = [
   'mix',
   'lay',
   'trim',
+  'parting',
+  'flange',
   'frame',
   'mark',
   'drill',
@@ -56,6 +60,8 @@ export interface Step {
   readonly name: Words;
   /** What to do, as an order */
   readonly order: Words;
+  /** Section it is about; null: the whole mold, or a mold of one stack */
+  readonly sectionId: string | null;
   readonly sessionId: string | null;
   readonly layerId: string | null;
   /** Planned, from 00:00 of day 1 [min] */
@@ -81,11 +87,17 @@ export interface Step {
   readonly caution: string | null;
 }
 
+/** What stands at the end of the ids of a section's own steps: nothing in a mold of one stack, or for the section it began with, so that a log keeps its steps. */
+export function sectionTag({ section }: Pick<SectionPlan, 'section'>): string {
+  return section && section.id !== FIRST_SECTION ? `@${section.id}` : '';
+}
+
 type Said = Pick<Step, 'id' | 'kind' | 'stage' | 'name' | 'order' | 'startMin' | 'endMin'> & Partial<Step>;
 
 /** A step with what is not said left at nothing. */
 export function stepOf(said: Said): Step {
   return {
+    sectionId: null,
     sessionId: null,
     layerId: null,
     people: 0,

@@ -35,6 +35,11 @@ export function stepsOf(plan: SectionPlan, cards: CardLibrary, known: WorkedOut)
     ...sessionSteps({ plan, cards, ...known }),
     ...lateSteps(plan, cards, known.backing),
   ];
+  return inOrder(steps);
+}
+
+/** By planned start; what starts together stays in the trade's order. */
+export function inOrder(steps: readonly Step[]): Step[] {
   return steps
     .map((step, i) => ({ step, i }))
     .sort((a, b) => a.step.startMin - b.step.startMin || a.i - b.i)

@@ -1,14 +1,15 @@
 import type { Sibling } from '../design/hand-guard.js';
 import { DomainError, type DomainErrorDetail } from '../errors/domain-error.js';
-import { evaluatePlan } from '../judging/evaluate-plan.js';
+import { evaluateMold } from '../judging/evaluate-mold.js';
+import { checkDocument } from '../plan/check-document.js';
 import { worstOfPlan, type WorstOfPlan } from '../judging/worst-of-plan.js';
 import { libraryOf } from '../plan/card-library.js';
-import type { SectionPlan } from '../plan/section-plan.js';
+import type { PlanDocument } from '../plan/plan-document.js';
 import type { MaterialCard } from '../materials/material-card.js';
 
 /** What a server's thread is asked: plain data that can be sent across. */
 export interface PlanTask {
-  readonly plan: SectionPlan;
+  readonly plan: PlanDocument;
   /** Newest versions, then the older ones that the plan keeps */
   readonly cards: readonly MaterialCard[];
 }
@@ -21,8 +22,10 @@ export type Checked =
 
 export function check({ plan, cards }: PlanTask): Checked {
   try {
-    const { result } = evaluatePlan(plan, libraryOf(cards));
-    return result.status === 'converged' ? { ok: true } : { ok: false, status: result.status, message: result.message };
+    checkDocument(plan);
+    const results = evaluateMold(plan, libraryOf(cards)).flatMap(({ zones }) => zones.map(({ evaluation }) => evaluation.result));
+    const failed = results.find(({ status }) => status !== 'converged');
+    return failed ? { ok: false, status: failed.status, message: failed.message } : { ok: true };
   } catch (error) {
     if (error instanceof DomainError)
       return { ok: false, refused: { code: error.code, quantity: error.quantity, value: error.value, expected: error.expected } };

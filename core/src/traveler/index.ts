@@ -1,2 +1,2 @@
 export { growthSvg } from './growth-svg.js';
-export { makeTraveler, type Traveler } from './traveler.js';
+export { makeMoldTraveler, makeTraveler, type MoldTraveler, type Traveler } from './traveler.js';

@@ -1,16 +1,22 @@
 import { backingOf } from '../design/backing.js';
 import { kitSheet, type FabricKit } from '../kit/kit-sheet.js';
 import { takeOff, type TakeOffLine } from '../kit/take-off.js';
-import { mixObjections, mixSheet, type MixRow, type PotLookup } from '../mix/mix-sheet.js';
+import { mixObjections, mixSheet, potLookup, type MixRow, type PotLookup } from '../mix/mix-sheet.js';
 import type { CardLibrary } from '../plan/card-library.js';
 import { gelTimes } from '../judging/gel-times.js';
 import { evaluatePlan, type PlanEvaluation } from '../judging/evaluate-plan.js';
+import type { Verdict } from '../judging/verdicts/verdict.js';
+import { evaluateMold } from '../judging/evaluate-mold.js';
+import { moldObjections } from '../judging/mold-objections.js';
+import { aroundMold } from '../judging/worst-of-plan.js';
+import type { PlanDocument } from '../plan/plan-document.js';
 import { worstFirst, type Objection } from '../plan/objection.js';
 import type { SectionPlan } from '../plan/section-plan.js';
 import { planObjections, type AroundPlan } from '../judging/plan-objections.js';
 import { readinessChecks, type ReadinessCheck } from '../plug/readiness.js';
 import { gateTests, type GateTest } from '../plan/parts/release-plan.js';
 import { releaseSchedule, type ReleaseTimer } from '../release/release-schedule.js';
+import { moldWorkedOut, stepsOfMold } from '../steps/mold-steps.js';
 import { stepsOf } from '../steps/steps-of.js';
 import type { Step } from '../steps/step.js';
 import { stackTally, type StackTally } from '../stack/tally.js';
@@ -51,5 +57,41 @@ export function makeTraveler(plan: SectionPlan, cards: CardLibrary, siblings: Ar
     takeOff: takeOff(plan, cards),
     tally: stackTally(plan, cards),
     steps: stepsOf(plan, cards, { windows: evaluation.windows, trim: evaluation.trim, backing, mix }),
+  };
+}
+
+/** The travelers of a mold's sections, and what is done on the whole of it. */
+export interface MoldTraveler {
+  readonly plan: PlanDocument;
+  readonly sections: readonly { readonly id: string; readonly name: string; readonly traveler: Traveler }[];
+  readonly objections: readonly Objection[];
+  /** Every limit of every section, where it is kept worst */
+  readonly verdicts: readonly Verdict[];
+  /** Everything that is done, by planned start */
+  readonly steps: readonly Step[];
+}
+
+/**
+ * Computes the traveler of a mold, each section with a stack by itself; a mold without any by its first section.
+ * @throws DomainError for a plan that makes no sense
+ */
+export function makeMoldTraveler(
+  plan: PlanDocument,
+  cards: CardLibrary,
+  siblings: AroundPlan['siblings'] = [],
+  look: PotLookup = potLookup(),
+): MoldTraveler {
+  const sections = evaluateMold(plan, cards);
+  const laid = sections.filter((section) => section.plan.sessions.length > 0);
+  return {
+    plan,
+    sections: (laid.length > 0 ? laid : sections.slice(0, 1)).map(({ id, name, plan: view }) => ({
+      id,
+      name,
+      traveler: makeTraveler(view, cards, siblings, look),
+    })),
+    verdicts: sections.flatMap(({ verdicts }) => verdicts),
+    objections: moldObjections(plan, cards, aroundMold(sections, cards, siblings, look)),
+    steps: stepsOfMold(plan, cards, moldWorkedOut(sections, cards, look)),
   };
 }

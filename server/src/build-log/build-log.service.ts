@@ -1,8 +1,9 @@
 import { Injectable } from '@nestjs/common';
 import { InjectRepository } from '@nestjs/typeorm';
 import { finishBlocks, LEAST_REASON } from '@pentimento/core/release';
-import { opensBuild } from '@pentimento/core/steps';
-import { DataSource, Repository, type EntityManager } from 'typeorm';
+import { sectionOf } from '@pentimento/core/plan';
+import { opensBuild, sectionOfStep } from '@pentimento/core/steps';
+import { DataSource, Like, Repository, type EntityManager, type FindOptionsWhere } from 'typeorm';
 import { Build } from '../builds/build.entity.js';
 import { BuildVersion } from '../builds/build-version.entity.js';
 import { CardsService } from '../cards/cards.service.js';
@@ -39,7 +40,7 @@ export class BuildLogService {
       if (await keptBefore(tx, buildId, input, at)) return;
       if (build.status === 'finished') throw new ProblemException(409, 'finished', 'This build became a mold. Its log stays as it is.');
       await this.refuseNonsense(tx, buildId, input, by);
-      if (build.status === 'planned' && opensBuild(input.stepId)) await this.open(tx, build, input, by);
+      if (opensBuild(input.stepId)) await this.open(tx, build, input, by);
       await tx.insert(StepLogEntry, { ...input, at, buildId, madeById: by.id, keptAt: new Date() });
     });
     return this.list(buildId);
@@ -56,12 +57,15 @@ export class BuildLogService {
     if (await tx.existsBy(StepLogEntry, { reverses })) throw new ProblemException(409, 'already-undone', 'This line was taken back before.');
   }
 
-  /** Gates first, or the reason of somebody who may finish a build. */
-  private async open(tx: EntityManager, build: Build, { note }: NewStepEntryDto, by: Person): Promise<void> {
+  /** The first line about laying a section: its gates first, or the reason of somebody who may finish a build. */
+  private async open(tx: EntityManager, build: Build, { note, stepId }: NewStepEntryDto, by: Person): Promise<void> {
     const version = await tx.findOneByOrFail(BuildVersion, { buildId: build.id, number: build.currentVersion });
     const { plan } = version.read();
-    const blocks = finishBlocks(plan, await this.cards.libraryFor(plan));
-    if (blocks.length > 0) {
+    const section = sectionOfStep(plan, stepId);
+    const begun = section?.sessions.map(({ id }): FindOptionsWhere<StepLogEntry> => ({ buildId: build.id, stepId: Like(`session:${id}:%`) })) ?? [];
+    if (begun.length > 0 && (await tx.existsBy(StepLogEntry, begun))) return;
+    const blocks = section ? finishBlocks(sectionOf(plan, section.id), await this.cards.libraryFor(plan)) : [];
+    if (blocks.length > 0 && (build.status === 'planned' || plan.sections.length > 1)) {
       if (note.trim().length < LEAST_REASON)
         throw new ProblemException(
           422,
@@ -71,7 +75,7 @@ export class BuildLogService {
         );
       refuseUnlessMay(by, 'finish');
     }
-    await tx.update(Build, { id: build.id }, { status: 'under way', changedAt: new Date() });
+    if (build.status === 'planned') await tx.update(Build, { id: build.id }, { status: 'under way', changedAt: new Date() });
   }
 }
 

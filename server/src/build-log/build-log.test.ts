@@ -1,4 +1,4 @@
-import { planFromTemplate } from '@pentimento/core/plan';
+import { planFromTemplate, planOf } from '@pentimento/core/plan';
 import { randomUUID } from 'node:crypto';
 import { TestShop } from '../test-support/test-shop.js';
 
@@ -27,7 +27,10 @@ describe('the log of a build', () => {
   const made = async (): Promise<string> => {
     const id = randomUUID();
     const agent = await shop.signedIn('ben');
-    await agent.post('/api/builds').send({ id, name: 'Cover', part: 'Cover', note: '', plan }).expect(201);
+    await agent
+      .post('/api/builds')
+      .send({ id, name: 'Cover', part: 'Cover', note: '', plan: planOf(plan) })
+      .expect(201);
     return id;
   };
   const statusOf = async (id: string): Promise<string> => (await (await shop.signedIn()).get(`/api/builds/${id}`)).body.status;

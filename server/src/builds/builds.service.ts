@@ -2,7 +2,7 @@ import { Injectable } from '@nestjs/common';
 import { InjectRepository } from '@nestjs/typeorm';
 import { DomainError } from '@pentimento/core/errors';
 import { keepCardVersions, type PlanDocument } from '@pentimento/core/plan';
-import { finishBlocks, LEAST_REASON } from '@pentimento/core/release';
+import { moldBlocks, LEAST_REASON } from '@pentimento/core/release';
 import { DataSource, Repository, type EntityManager } from 'typeorm';
 import { CardsService } from '../cards/cards.service.js';
 import { idTaken, notFound, ProblemException } from '../errors/problem.js';
@@ -109,16 +109,17 @@ export class BuildsService {
       if (already?.id === input.moldId) return already;
       if (already) throw new ProblemException(409, 'finished', `This build is mold ${already.number} already.`, { moldId: already.id });
       const version = await tx.findOneByOrFail(BuildVersion, { buildId, number: build.currentVersion });
-      if (version.read().plan.sessions.length === 0)
+      const { plan } = version.read();
+      if (plan.sections.every(({ sessions }) => sessions.length === 0))
         throw new ProblemException(422, 'empty-plan', 'This plan has no sessions. Plan the stack before finishing it into a mold.');
-      const planned = version.read().plan.intake?.hand ?? 'none';
+      const planned = plan.mold.intake?.hand ?? 'none';
       if (planned !== 'none' && input.hand !== planned)
         throw new ProblemException(
           422,
           'other-hand',
           `This build is planned as the ${planned} hand, not ${input.hand}. Hold it against the drawing; if the plan is wrong, change it and save first.`,
         );
-      const blocks = finishBlocks(version.read().plan, await this.cards.libraryFor(version.read().plan));
+      const blocks = moldBlocks(plan, await this.cards.libraryFor(plan));
       const reason = input.reason?.trim() ?? '';
       if (blocks.length > 0 && reason.length < LEAST_REASON)
         throw new ProblemException(

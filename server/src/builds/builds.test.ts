@@ -1,4 +1,4 @@
-import { cardLibrary, DEFAULT_INTAKE, defaultRelease, gateTests, planFromTemplate, type PlanDocument } from '@pentimento/core/plan';
+import { cardLibrary, DEFAULT_INTAKE, defaultRelease, gateTests, planFromTemplate, planOf, type SectionPlan } from '@pentimento/core/plan';
 import { readinessChecks } from '@pentimento/core/plug';
 import { randomUUID } from 'node:crypto';
 import type request from 'supertest';
@@ -8,7 +8,7 @@ const plan = planFromTemplate('staged', { startDate: '2026-11-30', areaM2: 1, pl
 const REASON = 'Gate signed on paper';
 
 /** Every check done and every test of the gate signed. */
-function readyPlan(): PlanDocument {
+function readyPlan(): SectionPlan {
   const cards = cardLibrary();
   const release = defaultRelease(1);
   const passed = gateTests(release).map(({ id }) => ({ id, by: 'Ada' }));
@@ -17,7 +17,7 @@ function readyPlan(): PlanDocument {
   return { ...open, intake: { ...DEFAULT_INTAKE, done } };
 }
 
-const newBuild = (id = randomUUID()): object => ({ id, name: 'Plinth cover', part: 'Plinth cover', note: 'First plan', plan });
+const newBuild = (id = randomUUID()): object => ({ id, name: 'Plinth cover', part: 'Plinth cover', note: 'First plan', plan: planOf(plan) });
 
 describe('builds', () => {
   let shop: TestShop;
@@ -41,8 +41,14 @@ describe('builds', () => {
     const id = randomUUID();
     await ada.post('/api/builds').send(newBuild(id));
     const later = { ...plan, areaM2: 2 };
-    await finn.post(`/api/builds/${id}/versions`).send({ baseVersion: 1, note: 'bigger', plan: later }).expect(201);
-    const stale = await ada.post(`/api/builds/${id}/versions`).send({ baseVersion: 1, note: 'mine', plan }).expect(409);
+    await finn
+      .post(`/api/builds/${id}/versions`)
+      .send({ baseVersion: 1, note: 'bigger', plan: planOf(later) })
+      .expect(201);
+    const stale = await ada
+      .post(`/api/builds/${id}/versions`)
+      .send({ baseVersion: 1, note: 'mine', plan: planOf(plan) })
+      .expect(409);
     expect(stale.headers['content-type']).toContain('application/problem+json');
     expect(stale.body).toMatchObject({ code: 'stale-version', currentVersion: 2, madeBy: 'Finn Sallow' });
     const history = (await ada.get(`/api/builds/${id}/versions`)).body;
@@ -50,19 +56,19 @@ describe('builds', () => {
       [2, 'bigger'],
       [1, 'First plan'],
     ]);
-    expect((await ada.get(`/api/builds/${id}/versions/1`)).body.plan.areaM2).toBe(1);
+    expect((await ada.get(`/api/builds/${id}/versions/1`)).body.plan.sections[0].areaM2).toBe(1);
   });
 
   test('a save sent twice because its answer was lost is stored once and answers the same; another under its id is 409', async () => {
     const agent = await shop.signedIn();
     const id = randomUUID();
     await agent.post('/api/builds').send(newBuild(id));
-    const save = { baseVersion: 1, saveId: randomUUID(), note: 'bigger', plan: { ...plan, areaM2: 2 } };
+    const save = { baseVersion: 1, saveId: randomUUID(), note: 'bigger', plan: planOf({ ...plan, areaM2: 2 }) };
     const answers = await Promise.all(Array.from({ length: 4 }, () => agent.post(`/api/builds/${id}/versions`).send(save)));
     expect(answers.map(({ status }) => status)).toEqual([201, 201, 201, 201]);
     for (const { body } of answers) expect(body).toEqual(answers[0].body);
     expect((await agent.get(`/api/builds/${id}/versions`)).body).toHaveLength(2);
-    for (const change of [{ note: 'other' }, { plan: { ...plan, areaM2: 3 } }])
+    for (const change of [{ note: 'other' }, { plan: planOf({ ...plan, areaM2: 3 }) }])
       expect(
         (
           await agent
@@ -80,7 +86,7 @@ describe('builds', () => {
     const agent = await shop.signedIn();
     const id = randomUUID();
     await agent.post('/api/builds').send(newBuild(id)).expect(201);
-    for (const change of [{ name: 'Other' }, { part: 'Other' }, { note: 'Other' }, { plan: { ...plan, areaM2: 2 } }]) {
+    for (const change of [{ name: 'Other' }, { part: 'Other' }, { note: 'Other' }, { plan: planOf({ ...plan, areaM2: 2 }) }]) {
       const { body } = await agent
         .post('/api/builds')
         .send({ ...newBuild(id), ...change })
@@ -94,13 +100,13 @@ describe('builds', () => {
     const id = randomUUID();
     await agent.post('/api/builds').send(newBuild(id));
     const saves = await Promise.all(
-      Array.from({ length: 10 }, () => agent.post(`/api/builds/${id}/versions`).send({ baseVersion: 1, note: '', plan })),
+      Array.from({ length: 10 }, () => agent.post(`/api/builds/${id}/versions`).send({ baseVersion: 1, note: '', plan: planOf(plan) })),
     );
     expect(saves.map(({ status }) => status).sort()).toEqual([201, ...new Array<number>(9).fill(409)]);
   });
 
   test.each([
-    ['an unknown field', { ...plan, paint: 'red' }, 400, /paint/],
+    ['an unknown field', { ...planOf(plan), paint: 'red' }, 400, /paint/],
     [
       'a film in millimeters',
       { ...plan, sessions: [{ ...plan.sessions[0], layers: [{ ...plan.sessions[0].layers[0], wetFilmUm: 0.6 }] }] },
@@ -125,7 +131,7 @@ describe('builds', () => {
     const agent = await shop.signedIn();
     const { body } = await agent
       .post('/api/builds')
-      .send({ ...newBuild(), plan: bad })
+      .send({ ...newBuild(), plan: 'sections' in bad ? bad : planOf(bad) })
       .expect(status);
     expect(body.detail).toMatch(words);
   });
@@ -147,7 +153,10 @@ describe('builds', () => {
       .post(`/api/builds/${id}/finish`)
       .send({ ...finish, moldId: randomUUID() })
       .expect(409);
-    await agent.post(`/api/builds/${id}/versions`).send({ baseVersion: 1, note: '', plan }).expect(409);
+    await agent
+      .post(`/api/builds/${id}/versions`)
+      .send({ baseVersion: 1, note: '', plan: planOf(plan) })
+      .expect(409);
     await agent
       .post(`/api/builds/${id}/finish`)
       .send({ ...finish, hand: 'both' })
@@ -159,7 +168,7 @@ describe('builds', () => {
     const id = randomUUID();
     await agent
       .post('/api/builds')
-      .send({ ...newBuild(id), plan: { ...plan, intake: { ...DEFAULT_INTAKE, hand: 'left' } } })
+      .send({ ...newBuild(id), plan: planOf({ ...plan, intake: { ...DEFAULT_INTAKE, hand: 'left' } }) })
       .expect(201);
     const finish = { moldId: randomUUID(), hand: 'right', releaseProgramId: 'paste-wax', reason: REASON };
     expect((await agent.post(`/api/builds/${id}/finish`).send(finish).expect(422)).body.code).toBe('other-hand');
@@ -171,11 +180,11 @@ describe('builds', () => {
 
   test('a gate or plug that is not ready stops it, unless the person says why; the reason is kept', async () => {
     const agent = await shop.signedIn();
-    const finishOf = async (made: object): Promise<(body: object) => request.Test> => {
+    const finishOf = async (made: SectionPlan): Promise<(body: object) => request.Test> => {
       const id = randomUUID();
       await agent
         .post('/api/builds')
-        .send({ ...newBuild(id), plan: made })
+        .send({ ...newBuild(id), plan: planOf(made) })
         .expect(201);
       const moldId = randomUUID();
       return (body) => agent.post(`/api/builds/${id}/finish`).send({ moldId, hand: 'none', releaseProgramId: 'paste-wax', ...body });
@@ -196,7 +205,7 @@ describe('builds', () => {
     const id = randomUUID();
     await agent
       .post('/api/builds')
-      .send({ ...newBuild(id), plan: { ...plan, sessions: [] } })
+      .send({ ...newBuild(id), plan: planOf({ ...plan, sessions: [] }) })
       .expect(201);
     const { body } = await agent
       .post(`/api/builds/${id}/finish`)

@@ -54,7 +54,7 @@ describe('cup tests', () => {
     const mine = (await agent.get('/api/cards/iso_lam/laminate-records')).body.filter((one: { id: string }) => one.id === body.id);
     expect(mine).toHaveLength(1);
     expect(mine[0]).toMatchObject({ ...body, madeBy: 'Ada Marsh' });
-    expect(mine[0].plan.sessions[3].layers[0].cardId).toBe('iso_lam');
+    expect(mine[0].plan.sections[0].sessions[3].layers[0].cardId).toBe('iso_lam');
     const other = { ...body, id: randomUUID(), sessionIndex: 0 };
     expect((await agent.post('/api/cards/iso_lam/laminate-records').send(other).expect(422)).body.code).toBe('other-resin');
     await agent

@@ -23,7 +23,7 @@ export class LaminateRecordsService {
   /** Keeps a record of a session that laid this resin. A repeated post is one record. */
   async add(cardId: string, input: NewLaminateRecordDto, by: Person): Promise<LaminateRecord> {
     const { plan } = (await this.builds.version(input.buildId, input.buildVersion)).read();
-    const session = plan.sessions.at(input.sessionIndex);
+    const session = plan.sections.flatMap(({ sessions }) => sessions).at(input.sessionIndex);
     if (!session) throw notFound('session');
     if (!session.layers.some((layer) => layer.cardId === cardId))
       throw new ProblemException(

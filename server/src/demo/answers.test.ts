@@ -1,6 +1,5 @@
-import { evaluatePlan } from '@pentimento/core/judging';
-import { cardLibrary, planFromTemplate, stackTemplates, type PlanDocument } from '@pentimento/core/plan';
-import { makeTraveler } from '@pentimento/core/traveler';
+import { cardLibrary, planFromTemplate, planOf, stackTemplates, type PlanDocument } from '@pentimento/core/plan';
+import { makeMoldTraveler } from '@pentimento/core/traveler';
 import { readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { cardsAsOf } from './demo-cards.js';
@@ -11,7 +10,7 @@ const FILE = join(__dirname, 'answers.json');
 const cards = cardLibrary(cardsAsOf(0));
 
 const school = (id: string): PlanDocument =>
-  planFromTemplate(id, { startDate: '2026-11-30', areaM2: 1, plug: { materialId: 'mdf', thicknessMm: 18, heatLimitC: 60 } });
+  planOf(planFromTemplate(id, { startDate: '2026-11-30', areaM2: 1, plug: { materialId: 'mdf', thicknessMm: 18, heatLimitC: 60 } }));
 
 const plans: (readonly [name: string, plan: PlanDocument])[] = [
   ...stackTemplates.map(({ id }) => [`school ${id}`, school(id)] as const),
@@ -20,8 +19,8 @@ const plans: (readonly [name: string, plan: PlanDocument])[] = [
 
 /** Every limit and objection of a plan, to the last digit. */
 function answersTo(plan: PlanDocument): unknown {
-  const { verdicts, distortion } = evaluatePlan(plan, cards);
-  const { objections } = makeTraveler(plan, cards, []);
+  const { objections, sections } = makeMoldTraveler(plan, cards);
+  const [{ verdicts, distortion }] = sections.map(({ traveler }) => traveler.evaluation);
   return {
     verdicts: verdicts.map(({ id, level, value, limit, margin, timeS }) => [id, level, value, limit, margin, timeS]),
     objections: objections.map(({ level, id }) => `${level} ${id}`),

@@ -1,4 +1,13 @@
-import { cardLibrary, changeLayer, moveSession, planFromTemplate, type PlanDocument, type PlanPlug } from '@pentimento/core/plan';
+import {
+  cardLibrary,
+  changeLayer,
+  moveSession,
+  planFromTemplate,
+  planOf,
+  type PlanDocument,
+  type PlanPlug,
+  type SectionPlan,
+} from '@pentimento/core/plan';
 import type { BuildStatus } from '../builds/build.entity.js';
 import { measuredLeft, mirroredSeat, overStone, wellPrepared } from './demo-work.js';
 
@@ -20,7 +29,7 @@ export interface DemoBuild {
 
 const at = (day: number, hour: number): number => ((day - 1) * 24 + hour) * 60;
 
-function plan(template: string | null, startDate: string, areaM2: number, plug: PlanPlug, change: Partial<PlanDocument> = {}): PlanDocument {
+function plan(template: string | null, startDate: string, areaM2: number, plug: PlanPlug, change: Partial<SectionPlan> = {}): SectionPlan {
   return { ...planFromTemplate(template, { startDate, areaM2, plug }), ...change };
 }
 
@@ -63,7 +72,7 @@ export const demoBuilds: readonly DemoBuild[] = [
     name: 'Tram seat shell, left half',
     part: 'Tram seat',
     status: 'planned',
-    versions: [{ by: 'ben', daysBefore: 2, note: 'Both bulk sessions in one morning to save a day', plan: seatRushed }],
+    versions: [{ by: 'ben', daysBefore: 2, note: 'Both bulk sessions in one morning to save a day', plan: planOf(seatRushed) }],
   },
   {
     name: 'Radar dome petal, mold 2',
@@ -71,9 +80,9 @@ export const demoBuilds: readonly DemoBuild[] = [
     status: 'under way',
     madeUpTo: 's3',
     versions: [
-      { by: 'cleo', daysBefore: 9, note: 'First plan', plan: petalPlanned },
-      { by: 'dov', daysBefore: 4, note: 'As built: skin an hour late, bulk an hour late', plan: petalLate },
-      { by: 'dov', daysBefore: 3, note: 'As built: second gel coat measured 520 µm', plan: petalBuilt },
+      { by: 'cleo', daysBefore: 9, note: 'First plan', plan: planOf(petalPlanned) },
+      { by: 'dov', daysBefore: 4, note: 'As built: skin an hour late, bulk an hour late', plan: planOf(petalLate) },
+      { by: 'dov', daysBefore: 3, note: 'As built: second gel coat measured 520 µm', plan: planOf(petalBuilt) },
     ],
   },
   {
@@ -81,8 +90,8 @@ export const demoBuilds: readonly DemoBuild[] = [
     part: 'Beehive roof',
     status: 'planned',
     versions: [
-      { by: 'ada', daysBefore: 6, note: 'From the staged school', plan: moveSession(beehive, 4, at(3, 11)) },
-      { by: 'ada', daysBefore: 5, note: 'Second bulk at opening time', plan: beehive },
+      { by: 'ada', daysBefore: 6, note: 'From the staged school', plan: planOf(moveSession(beehive, 4, at(3, 11))) },
+      { by: 'ada', daysBefore: 5, note: 'Second bulk at opening time', plan: planOf(beehive) },
     ],
   },
   {
@@ -90,33 +99,38 @@ export const demoBuilds: readonly DemoBuild[] = [
     part: 'Slide chute',
     status: 'planned',
     versions: [
-      { by: 'edda', daysBefore: 8, note: 'One-go school', plan: chute },
-      { by: 'edda', daysBefore: 7, note: 'Four mats to save resin', plan: chuteFewer },
+      { by: 'edda', daysBefore: 8, note: 'One-go school', plan: planOf(chute) },
+      { by: 'edda', daysBefore: 7, note: 'Four mats to save resin', plan: planOf(chuteFewer) },
     ],
   },
   {
     name: 'Tram seat shell, right half',
     part: 'Tram seat',
     status: 'planned',
-    versions: [{ by: 'ben', daysBefore: 2, note: 'Mirror of the left half', plan: seatRight }],
+    versions: [{ by: 'ben', daysBefore: 2, note: 'Mirror of the left half', plan: planOf(seatRight) }],
   },
   {
     name: 'Museum plinth cover, offset mold',
     part: 'Plinth cover',
     status: 'planned',
-    versions: [{ by: 'finn', daysBefore: 5, note: 'Over sheet wax on the stone’s copy', plan: plinth }],
+    versions: [{ by: 'finn', daysBefore: 5, note: 'Over sheet wax on the stone’s copy', plan: planOf(plinth) }],
   },
   {
     name: 'Teaching aerofoil block',
     part: 'Teaching aerofoil',
     status: 'planned',
-    versions: [{ by: 'cleo', daysBefore: 1, note: 'Epoxy for flatness', plan: aerofoil }],
+    versions: [{ by: 'cleo', daysBefore: 1, note: 'Epoxy for flatness', plan: planOf(aerofoil) }],
   },
-  { name: 'Sauna bath tub', part: 'Sauna bath tub', status: 'finished', versions: [{ by: 'ada', daysBefore: 770, note: 'As built', plan: tub }] },
+  {
+    name: 'Sauna bath tub',
+    part: 'Sauna bath tub',
+    status: 'finished',
+    versions: [{ by: 'ada', daysBefore: 770, note: 'As built', plan: planOf(tub) }],
+  },
   {
     name: 'Beehive roof shell, mold 1',
     part: 'Beehive roof',
     status: 'finished',
-    versions: [{ by: 'ben', daysBefore: 785, note: 'As built', plan: roofOld }],
+    versions: [{ by: 'ben', daysBefore: 785, note: 'As built', plan: planOf(roofOld) }],
   },
 ];

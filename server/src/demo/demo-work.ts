@@ -7,7 +7,7 @@ import {
   withPatches,
   type CardLibrary,
   type Patch,
-  type PlanDocument,
+  type SectionPlan,
   type PlugIntake,
 } from '@pentimento/core/plan';
 import { readinessChecks, withRelease, withSurfaces } from '@pentimento/core/plug';
@@ -46,13 +46,13 @@ export const roofPatches: readonly Patch[] = [
 ];
 
 /** Everything ticked and signed by one person before release. */
-function ready(plan: PlanDocument, intake: PlugIntake, cards: CardLibrary, by: string, doneMin: number): PlanDocument {
+function ready(plan: SectionPlan, intake: PlugIntake, cards: CardLibrary, by: string, doneMin: number): SectionPlan {
   const planned = { ...plan, intake };
   return { ...planned, intake: { ...intake, done: readinessChecks(planned, cards).map(({ id }) => ({ id, doneMin, by })) } };
 }
 
 /** The well planned build: measured, ready, released in time, two colors, closed back. */
-export function wellPrepared(plan: PlanDocument, cards: CardLibrary): PlanDocument {
+export function wellPrepared(plan: SectionPlan, cards: CardLibrary): SectionPlan {
   const measured = withPatches(plan, roofPatches);
   const design = {
     ...DEFAULT_DESIGN,
@@ -79,7 +79,7 @@ export function wellPrepared(plan: PlanDocument, cards: CardLibrary): PlanDocume
 }
 
 /** The right half: said to be the mirror, split along its keel, released except for the gate. */
-export function mirroredSeat(plan: PlanDocument, cards: CardLibrary): PlanDocument {
+export function mirroredSeat(plan: SectionPlan, cards: CardLibrary): SectionPlan {
   const measured = withSurfaces(withPatches(plan, seatPatches), ['print_abs', 'primer_two_pack', 'wax_fillet']);
   const partings = [{ id: 'keel', name: 'Keel', firstSectionId: 'shell', secondSectionId: 'wing', lengthMm: 1050 }];
   const design = {
@@ -129,11 +129,11 @@ export function mirroredSeat(plan: PlanDocument, cards: CardLibrary): PlanDocume
 }
 
 /** The left half as it stands: measured, with a hand, but nothing ticked and nothing released. */
-export function measuredLeft(plan: PlanDocument): PlanDocument {
+export function measuredLeft(plan: SectionPlan): SectionPlan {
   return { ...withPatches(plan, seatPatches), intake: { ...DEFAULT_INTAKE, hand: 'left', holes: 6, partThicknessMm: 3.5, pullsExpected: 300 } };
 }
 
 /** Over an existing stone: enlarged with sheet wax. */
-export function overStone(plan: PlanDocument): PlanDocument {
+export function overStone(plan: SectionPlan): SectionPlan {
   return { ...plan, design: { ...DEFAULT_DESIGN, longestSideMm: 900, targetMm: 6, offset: { partMm: 4, clearanceMm: 2, sheetMm: 1.5 } } };
 }

@@ -1,9 +1,9 @@
 import { objectionsTo } from '@pentimento/core/calibration';
-import { evaluatePlan, worstLevel } from '@pentimento/core/judging';
+import { evaluateMold, worstLevel } from '@pentimento/core/judging';
 import { checkCard } from '@pentimento/core/materials';
 import { cardLibrary, cardOf } from '@pentimento/core/plan';
 import { moldServiceState } from '@pentimento/core/service';
-import { makeTraveler } from '@pentimento/core/traveler';
+import { makeMoldTraveler } from '@pentimento/core/traveler';
 import { readConfig } from '../config.js';
 import { demoBuilds } from './demo-builds.js';
 import { cardsAsOf, demoCards, demoCupTests } from './demo-cards.js';
@@ -15,16 +15,16 @@ const today = new Date('2026-11-23T08:00:00Z');
 const worstOf = (name: string): string => {
   const build = demoBuilds.find((b) => b.name === name);
   if (!build) throw new Error(`no demo build ${name}`);
-  return worstLevel(evaluatePlan(build.versions[build.versions.length - 1].plan, cards).verdicts);
+  return worstLevel(evaluateMold(build.versions[build.versions.length - 1].plan, cards).flatMap(({ verdicts }) => verdicts));
 };
 
 const objectionsOf = (name: string): string[] => {
   const build = demoBuilds.find((b) => b.name === name);
   const siblings = demoBuilds
     .filter((b) => b.part === build?.part && b !== build)
-    .map(({ name: other, versions }) => ({ name: other, hand: versions[versions.length - 1].plan.intake?.hand ?? ('none' as const) }));
+    .map(({ name: other, versions }) => ({ name: other, hand: versions[versions.length - 1].plan.mold.intake?.hand ?? ('none' as const) }));
   return build
-    ? makeTraveler(build.versions[build.versions.length - 1].plan, cards, siblings).objections.map(({ level, id }) => `${level} ${id}`)
+    ? makeMoldTraveler(build.versions[build.versions.length - 1].plan, cards, siblings).objections.map(({ level, id }) => `${level} ${id}`)
     : [];
 };
 
@@ -42,7 +42,9 @@ test('the same seed makes the same shop', () => {
 test('one build is planned badly, one well, every saved version can be simulated', () => {
   expect(worstOf('Tram seat shell, left half')).toBe('stop');
   expect(worstOf('Beehive roof shell, mold 3')).toBe('ok');
-  for (const { versions } of demoBuilds) for (const { plan } of versions) expect(evaluatePlan(plan, cards).result.status).toBe('converged');
+  for (const { versions } of demoBuilds)
+    for (const { plan } of versions)
+      for (const { zones } of evaluateMold(plan, cards)) for (const { evaluation } of zones) expect(evaluation.result.status).toBe('converged');
 });
 
 test('its cards are sound, its cup tests can be fitted, and plans made before a card keep the built-in one', () => {

@@ -56,7 +56,7 @@ function siblingsOf({ build }: BuildWithPlan, all: readonly BuildWithPlan[], imp
   return [
     ...all
       .filter((other) => other.build.part === build.part && other.build.id !== build.id)
-      .map(({ build: { name }, version }): Sibling => ({ name, hand: version.read().plan.intake?.hand ?? 'none' })),
+      .map(({ build: { name }, version }): Sibling => ({ name, hand: version.read().plan.mold.intake?.hand ?? 'none' })),
     ...imported.filter(({ part }) => part === build.part).map(({ number, hand }): Sibling => ({ name: number, hand })),
   ];
 }

@@ -1,4 +1,4 @@
-import { DEFAULT_INTAKE, planFromTemplate } from '@pentimento/core/plan';
+import { DEFAULT_INTAKE, planFromTemplate, planOf } from '@pentimento/core/plan';
 import { randomUUID } from 'node:crypto';
 import { TestShop } from '../test-support/test-shop.js';
 
@@ -26,7 +26,10 @@ describe('the worst of each build', () => {
   test('every open build has a line; it is worked out once, and anew for another version', async () => {
     const agent = await shop.signedIn();
     const id = randomUUID();
-    await agent.post('/api/builds').send({ id, name: 'Plinth cover', part: 'Plinth cover', note: '', plan }).expect(201);
+    await agent
+      .post('/api/builds')
+      .send({ id, name: 'Plinth cover', part: 'Plinth cover', note: '', plan: planOf(plan) })
+      .expect(201);
     const ask = async (): Promise<Worst[]> => (await agent.get('/api/builds/worst?units=metric').expect(200)).body;
     const first = await ask();
     const open = (await agent.get('/api/builds')).body.filter(({ status }: { status: string }) => status !== 'finished');
@@ -36,7 +39,10 @@ describe('the worst of each build', () => {
     expect(await ask()).toEqual(first);
     expect(await count()).toBe(kept);
     const hot = { ...plan, areaM2: 2 };
-    await agent.post(`/api/builds/${id}/versions`).send({ baseVersion: 1, note: 'larger', plan: hot }).expect(201);
+    await agent
+      .post(`/api/builds/${id}/versions`)
+      .send({ baseVersion: 1, note: 'larger', plan: planOf(hot) })
+      .expect(201);
     expect((await ask()).find(({ buildId }) => buildId === id)?.number).toBe(2);
     expect(await count()).toBe(kept + 1);
   });
@@ -44,11 +50,17 @@ describe('the worst of each build', () => {
   test('another hand of the same part is judged anew', async () => {
     const agent = await shop.signedIn();
     const [a, b] = [randomUUID(), randomUUID()];
-    const left = { ...plan, intake: { ...DEFAULT_INTAKE, hand: 'left' } };
-    await agent.post('/api/builds').send({ id: a, name: 'Fender, left', part: 'Fender', note: '', plan: left }).expect(201);
+    const left = { ...plan, intake: { ...DEFAULT_INTAKE, hand: 'left' as const } };
+    await agent
+      .post('/api/builds')
+      .send({ id: a, name: 'Fender, left', part: 'Fender', note: '', plan: planOf(left) })
+      .expect(201);
     await agent.get('/api/builds/worst?units=us').expect(200);
     const before = await count();
-    await agent.post('/api/builds').send({ id: b, name: 'Fender, mirror', part: 'Fender', note: '', plan: left }).expect(201);
+    await agent
+      .post('/api/builds')
+      .send({ id: b, name: 'Fender, mirror', part: 'Fender', note: '', plan: planOf(left) })
+      .expect(201);
     await agent.get('/api/builds/worst?units=us').expect(200);
     expect(await count()).toBe(before + 2);
   });

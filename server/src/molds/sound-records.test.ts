@@ -1,5 +1,5 @@
 import { randomUUID } from 'node:crypto';
-import { planFromTemplate } from '@pentimento/core/plan';
+import { planFromTemplate, planOf } from '@pentimento/core/plan';
 import { TestShop } from '../test-support/test-shop.js';
 
 const plan = planFromTemplate('staged', { startDate: '2026-11-30', areaM2: 1, plug: { materialId: 'mdf', thicknessMm: 18, heatLimitC: 60 } });
@@ -17,7 +17,10 @@ describe('records and numbers that hold', () => {
     const numbers: string[] = [];
     for (let i = 0; i < 3; i++) {
       const id = randomUUID();
-      await agent.post('/api/builds').send({ id, name: 'Cover', part: 'Cover', note: '', plan }).expect(201);
+      await agent
+        .post('/api/builds')
+        .send({ id, name: 'Cover', part: 'Cover', note: '', plan: planOf(plan) })
+        .expect(201);
       const { body } = await agent
         .post(`/api/builds/${id}/finish`)
         .send({ moldId: randomUUID(), hand: 'none', releaseProgramId: 'paste-wax', reason: 'Gate signed on paper' })
@@ -153,10 +156,10 @@ describe('bodies that only cost time', () => {
     [
       '300,000 empty sessions',
       '/api/builds',
-      () => ({ id: randomUUID(), name: 'x', part: 'x', note: '', plan: { ...plan, sessions: Array(300000).fill({}) } }),
+      () => ({ id: randomUUID(), name: 'x', part: 'x', note: '', plan: { ...planOf(plan), sections: Array(300000).fill({}) } }),
     ],
-    ['a name cut in half', '/api/builds', () => ({ id: randomUUID(), name: 'x\ud83e', part: 'x', note: '', plan })],
-    ['a NUL in a note', '/api/builds', () => ({ id: randomUUID(), name: 'x', part: 'x', note: 'a\0', plan })],
+    ['a name cut in half', '/api/builds', () => ({ id: randomUUID(), name: 'x\ud83e', part: 'x', note: '', plan: planOf(plan) })],
+    ['a NUL in a note', '/api/builds', () => ({ id: randomUUID(), name: 'x', part: 'x', note: 'a\0', plan: planOf(plan) })],
   ])('%s: 400 in words, at once', async (_what, path, body) => {
     const agent = await shop.signedIn();
     const { status, text } = await agent.post(path).send(body());
@@ -171,7 +174,8 @@ describe('bodies that only cost time', () => {
 
   test('of many faults the first twenty are told', async () => {
     const agent = await shop.signedIn();
-    const bad = { ...plan, sessions: Array.from({ length: 40 }, () => ({ mood: 1 })) };
+    const [section] = planOf(plan).sections;
+    const bad = { ...planOf(plan), sections: [{ ...section, sessions: Array.from({ length: 40 }, () => ({ mood: 1 })) }] };
     const { body } = await agent.post('/api/builds').send({ id: randomUUID(), name: 'x', part: 'x', note: '', plan: bad }).expect(400);
     expect(body.fields).toHaveLength(20);
   });

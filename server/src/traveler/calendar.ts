@@ -1,5 +1,7 @@
 import { dateAt, DAY_MIN } from '@pentimento/core/shop-time';
-import type { Traveler } from '@pentimento/core/traveler';
+import type { Step } from '@pentimento/core/steps';
+import type { MoldTraveler, Traveler } from '@pentimento/core/traveler';
+import { fillAmounts } from '@pentimento/core/units';
 import { createEvents, type DateArray, type EventAttributes } from 'ics';
 
 /** Wall-clock time of a plan minute, without a zone: the shop's own. */
@@ -12,13 +14,28 @@ function localTime(startDate: string, minute: number): DateArray {
 /** An exotherm and its watch after the last pot. */
 const LEAST_SESSION_MIN = 30;
 
-/** Release, sessions, post-cure and demolding as calendar entries. */
-export function calendarOf(name: string, buildId: string, traveler: Traveler, url: string): string {
-  const { plan, timers, mix, steps } = traveler;
-  const entry = (key: string, title: string, fromMin: number, lengthMin: number, description: string): EventAttributes => ({
+interface Entry {
+  readonly key: string;
+  readonly title: string;
+  readonly fromMin: number;
+  readonly lengthMin: number;
+  readonly description: string;
+}
+
+/** Release, sessions, post-cure and what is done between sections, as calendar entries; in a mold of several each says its section. */
+export function calendarOf(name: string, buildId: string, mold: MoldTraveler, url: string): string {
+  const several = mold.sections.length > 1;
+  const entries = [
+    ...mold.sections.flatMap(({ name: section, traveler }) =>
+      sectionEntries(traveler, mold.steps).map((one) => ({ ...one, title: several ? `${section}, ${one.title}` : one.title })),
+    ),
+    ...mold.steps.filter(({ kind }) => kind === 'parting' || kind === 'flange' || (several && kind === 'drill')).map(stepEntry),
+    ...mold.steps.filter(({ kind }) => kind === 'demold').map(stepEntry),
+  ];
+  const events = entries.map(({ key, title, fromMin, lengthMin, description }): EventAttributes => ({
     uid: `${buildId}-${key}@pentimento`,
     title: `${name}: ${title}`,
-    start: localTime(plan.startDate, fromMin),
+    start: localTime(mold.plan.startDate, fromMin),
     startInputType: 'local',
     startOutputType: 'local',
     duration: { minutes: Math.max(LEAST_SESSION_MIN, Math.round(lengthMin)) },
@@ -26,42 +43,57 @@ export function calendarOf(name: string, buildId: string, traveler: Traveler, ur
     url,
     productId: 'pentimento',
     calName: name,
-  });
+  }));
+  const { error, value } = createEvents(events);
+  if (error || !value) throw error ?? new Error('the calendar could not be written');
+  return value;
+}
+
+function stepEntry({ id, name, order, startMin, endMin }: Step): Entry {
+  return { key: id, title: fillAmounts(name, 'metric'), fromMin: startMin, lengthMin: endMin - startMin, description: fillAmounts(order, 'metric') };
+}
+
+function sectionEntries({ plan, timers, mix }: Traveler, steps: readonly Step[]): Entry[] {
   const first = timers.at(0);
   const last = timers.at(-1);
-  const events = [
+  const tag = plan.section ? `-${plan.section.id}` : '';
+  const { postCure } = plan;
+  return [
     ...(first && last
-      ? [entry('release', 'release on the plug', first.startMin, last.freeMin - first.startMin, `${String(timers.length)} coats; the gate follows.`)]
+      ? [
+          {
+            key: `release${tag}`,
+            title: 'release on the plug',
+            fromMin: first.startMin,
+            lengthMin: last.freeMin - first.startMin,
+            description: `${String(timers.length)} coats; the gate follows.`,
+          },
+        ]
       : []),
     ...plan.sessions.map((session) => {
       const rows = mix.filter((row) => row.session.id === session.id);
       const pots = rows.map(
         (row) => `${row.layer.name}: ${String(row.pots)} ${row.pots === 1 ? 'pot' : 'pots'} of ${row.potG.toFixed(0)} g ${row.card.name}`,
       );
-      return entry(
-        session.id,
-        session.name,
-        session.startMin,
-        Math.max(
-          ...steps.filter(({ sessionId, kind }) => sessionId === session.id && (kind === 'lay' || kind === 'mix')).map(({ endMin }) => endMin),
-        ) - session.startMin,
-        pots.join('\n'),
-      );
+      const work = steps.filter(({ sessionId, kind }) => sessionId === session.id && (kind === 'lay' || kind === 'mix'));
+      return {
+        key: session.id,
+        title: session.name,
+        fromMin: session.startMin,
+        lengthMin: Math.max(...work.map(({ endMin }) => endMin)) - session.startMin,
+        description: pots.join('\n'),
+      };
     }),
-    ...(plan.postCure
+    ...(postCure
       ? [
-          entry(
-            'post-cure',
-            'post-cure',
-            plan.postCure.startMin,
-            plan.postCure.holdMin,
-            `Hold ${String(plan.postCure.holdC)} °C, ramp ${String(plan.postCure.rampKPerH)} K/h.`,
-          ),
+          {
+            key: `post-cure${tag}`,
+            title: 'post-cure',
+            fromMin: postCure.startMin,
+            lengthMin: postCure.holdMin,
+            description: `Hold ${String(postCure.holdC)} °C, ramp ${String(postCure.rampKPerH)} K/h.`,
+          },
         ]
       : []),
-    entry('demold', 'demold', plan.demoldMin, 60, 'Cool first. Evenly all round.'),
   ];
-  const { error, value } = createEvents(events);
-  if (error || !value) throw error ?? new Error('the calendar could not be written');
-  return value;
 }

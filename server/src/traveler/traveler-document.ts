@@ -2,7 +2,7 @@ import type { VerdictLevel } from '@pentimento/core/judging';
 import { finishInMold } from '@pentimento/core/plug';
 import { momentText } from '@pentimento/core/shop-time';
 import { planCautions, stepCaution } from '@pentimento/core/cautions';
-import { growthSvg, type Traveler } from '@pentimento/core/traveler';
+import { growthSvg, type MoldTraveler, type Traveler } from '@pentimento/core/traveler';
 import { displayText } from '@pentimento/core/units';
 import type { Content, TDocumentDefinitions } from 'pdfmake/interfaces.js';
 import { kitPart } from './kit-part.js';
@@ -12,6 +12,7 @@ import { releasePart } from './release-part.js';
 import { sessionParts } from './session-parts.js';
 import { heading, small, type Reader } from './sheet.js';
 import { splitPart } from './split-part.js';
+import { stepsPart } from './steps-part.js';
 
 export const PAPERS = ['A4', 'LETTER'] as const;
 export type Paper = (typeof PAPERS)[number];
@@ -42,11 +43,65 @@ function demoldNotes(plan: Traveler['plan'], { cards }: Reader): string[] {
   return [...(['demold', 'lift', 'trim', 'grind'] as const).flatMap((step) => stepCaution(step, plan, cards) ?? []), ...wax];
 }
 
+/** What stands at the top of the first page. */
+function headPart({ plan, sections, steps }: MoldTraveler, head: TravelerHead, { system }: Reader): Content {
+  const { intake } = plan.mold;
+  const hand = intake && intake.hand !== 'none' ? `, ${intake.hand} hand` : '';
+  const travelers = sections.map(({ traveler }) => traveler);
+  const areaM2 = travelers.reduce((sum, traveler) => sum + traveler.plan.areaM2, 0);
+  const begins = Math.min(...travelers.map((traveler) => traveler.plan.sessions.at(0)?.startMin ?? 0));
+  const off = steps.find(({ kind }) => kind === 'demold')?.startMin ?? travelers[0].plan.demoldMin;
+  const laminate = [...new Set(travelers.map(({ tally }) => displayText('thickness', tally.laminateMm, system)))].join(', ');
+  return {
+    columns: [
+      [
+        { text: head.name, style: 'title' },
+        {
+          text: `${head.part}${hand} · version ${String(head.version)} by ${head.madeBy} · ${displayText('area', areaM2, system)} · laminate ${laminate}`,
+        },
+        { text: `From ${momentText(plan.startDate, begins)} to demolding ${momentText(plan.startDate, off)} · ${LEVEL_WORDS[head.worst]}` },
+        ...(sections.length > 1 ? [{ text: `${String(sections.length)} sections in order: ${sections.map(({ name }) => name).join(', ')}` }] : []),
+        ...(intake && intake.mirrorOf !== '' ? [{ text: `Mirror of ${intake.mirrorOf}`, bold: true }] : []),
+      ],
+      { image: head.qr, width: 70, alignment: 'right' },
+    ],
+  };
+}
+
+/** Everything of one section; in a mold of several on pages of its own. */
+function sectionPart({ name, traveler }: MoldTraveler['sections'][number], several: boolean, reader: Reader, paper: Paper): Content[] {
+  const { plan, evaluation } = traveler;
+  const growth: Content[] = [
+    heading('Growth'),
+    { svg: growthSvg(plan, evaluation, INNER_WIDTH[paper], CHART_HEIGHT) },
+    small('Temperature inside the layers as they grow; bars under the plug are the windows, ticks the planned starts. Predicted from the cards.'),
+  ];
+  if (!several)
+    return [
+      ...growth,
+      heading('Cautions'),
+      { ul: planCautions(plan, reader.cards), style: 'small' },
+      ...plugPart(traveler, reader),
+      ...splitPart(traveler, reader),
+      ...releasePart(traveler),
+      ...sessionParts(traveler, reader),
+      ...kitPart(traveler, reader),
+    ];
+  return [
+    { text: `Section: ${name}`, style: 'title', pageBreak: 'before' },
+    ...growth,
+    heading('Cautions'),
+    { ul: planCautions(plan, reader.cards), style: 'small' },
+    ...releasePart(traveler),
+    ...sessionParts(traveler, reader),
+    ...kitPart(traveler, reader),
+  ];
+}
+
 /** A build's sheet for the wall. */
-export function travelerDocument(traveler: Traveler, head: TravelerHead, reader: Reader, paper: Paper): TDocumentDefinitions {
-  const { plan, evaluation, tally } = traveler;
-  const svg = growthSvg(plan, evaluation, INNER_WIDTH[paper], CHART_HEIGHT);
-  const hand = plan.intake && plan.intake.hand !== 'none' ? `, ${plan.intake.hand} hand` : '';
+export function travelerDocument(mold: MoldTraveler, head: TravelerHead, reader: Reader, paper: Paper): TDocumentDefinitions {
+  const [{ traveler }] = mold.sections;
+  const several = mold.sections.length > 1;
   return {
     pageSize: paper,
     pageMargins: [MARGIN, MARGIN, MARGIN, MARGIN],
@@ -68,37 +123,16 @@ export function travelerDocument(traveler: Traveler, head: TravelerHead, reader:
       margin: [0, 10, 0, 0],
     }),
     content: [
-      {
-        columns: [
-          [
-            { text: head.name, style: 'title' },
-            {
-              text: `${head.part}${hand} · version ${String(head.version)} by ${head.madeBy} · ${displayText('area', plan.areaM2, reader.system)} · laminate ${displayText('thickness', tally.laminateMm, reader.system)}`,
-            },
-            {
-              text: `From ${momentText(plan.startDate, plan.sessions.at(0)?.startMin ?? 0)} to demolding ${momentText(plan.startDate, plan.demoldMin)} · ${LEVEL_WORDS[head.worst]}`,
-            },
-            ...(plan.intake && plan.intake.mirrorOf !== '' ? [{ text: `Mirror of ${plan.intake.mirrorOf}`, bold: true }] : []),
-          ],
-          { image: head.qr, width: 70, alignment: 'right' },
-        ],
-      },
-      ...objectionsPart(traveler, reader),
-      heading('Growth'),
-      { svg },
-      small('Temperature inside the layers as they grow; bars under the plug are the windows, ticks the planned starts. Predicted from the cards.'),
-      heading('Cautions'),
-      { ul: planCautions(plan, reader.cards), style: 'small' },
-      ...plugPart(traveler, reader),
-      ...splitPart(traveler, reader),
-      ...releasePart(traveler),
-      ...sessionParts(traveler, reader),
-      ...kitPart(traveler, reader),
+      headPart(mold, head, reader),
+      ...objectionsPart(mold, reader),
+      ...(several ? [...plugPart(traveler, reader), ...splitPart(traveler, reader)] : []),
+      ...mold.sections.flatMap((section) => sectionPart(section, several, reader, paper)),
+      ...stepsPart(mold, reader),
       heading('Demold'),
       {
-        text: `${momentText(plan.startDate, plan.demoldMin)}. Cool, evenly all round: wedges, air, water for soluble film. No lever at one side. Number and hand on the mold before it leaves the plug.`,
+        text: `${momentText(mold.plan.startDate, traveler.plan.demoldMin)}. Cool, evenly all round: wedges, air, water for soluble film. No lever at one side. Number and hand on the mold before it leaves the plug.`,
       },
-      ...demoldNotes(plan, reader).map((text) => small(text)),
+      ...demoldNotes(traveler.plan, reader).map((text) => small(text)),
       { columns: ['Let go: 1 2 3 4 5', 'Zones that fought ____________________', 'Name ____________'], style: 'signs' },
     ],
   };

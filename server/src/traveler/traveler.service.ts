@@ -3,7 +3,7 @@ import { InjectRepository } from '@nestjs/typeorm';
 import type { Sibling } from '@pentimento/core/design';
 import { worstLevel } from '@pentimento/core/judging';
 import type { CardLibrary } from '@pentimento/core/plan';
-import { makeTraveler, type Traveler } from '@pentimento/core/traveler';
+import { makeMoldTraveler, type MoldTraveler } from '@pentimento/core/traveler';
 import type { UnitSystem } from '@pentimento/core/units';
 import { Repository } from 'typeorm';
 import { BuildsService, type BuildWithPlan } from '../builds/builds.service.js';
@@ -16,7 +16,7 @@ import { travelerDocument, type Paper } from './traveler-document.js';
 
 interface Computed {
   readonly found: BuildWithPlan;
-  readonly traveler: Traveler;
+  readonly traveler: MoldTraveler;
   readonly cards: CardLibrary;
 }
 
@@ -38,7 +38,7 @@ export class TravelerService {
       part: build.part,
       version: version.number,
       madeBy: version.madeBy.name,
-      worst: traveler.objections.some(({ level }) => level === 'stop') ? ('stop' as const) : worstLevel(traveler.evaluation.verdicts),
+      worst: traveler.objections.some(({ level }) => level === 'stop') ? ('stop' as const) : worstLevel(traveler.verdicts),
       url,
       qr: await toDataURL(url, { margin: 0, width: 280 }),
     };
@@ -55,7 +55,7 @@ export class TravelerService {
     const found = await this.builds.get(buildId);
     const { plan } = found.version.read();
     const cards = await this.cards.libraryFor(plan);
-    return { found, cards, traveler: makeTraveler(plan, cards, await this.siblings(found)) };
+    return { found, cards, traveler: makeMoldTraveler(plan, cards, await this.siblings(found)) };
   }
 
   /** Other builds and molds of the same part, with their hands. */
@@ -63,7 +63,7 @@ export class TravelerService {
     const builds = (await this.builds.list()).filter((one) => one.build.part === build.part && one.build.id !== build.id);
     const molds = await this.molds.findBy({ part: build.part });
     return [
-      ...builds.map(({ build: { name }, version }): Sibling => ({ name, hand: version.read().plan.intake?.hand ?? 'none' })),
+      ...builds.map(({ build: { name }, version }): Sibling => ({ name, hand: version.read().plan.mold.intake?.hand ?? 'none' })),
       ...molds.filter(({ buildId }) => buildId === null).map(({ number, hand }): Sibling => ({ name: number, hand })),
     ];
   }

@@ -1,8 +1,8 @@
-import { DEFAULT_INTAKE, defaultRelease, planFromTemplate, type PlanDocument } from '@pentimento/core/plan';
+import { DEFAULT_INTAKE, defaultRelease, planFromTemplate, planOf, type SectionPlan } from '@pentimento/core/plan';
 import { randomUUID } from 'node:crypto';
 import { TestShop } from '../test-support/test-shop.js';
 
-const plan: PlanDocument = {
+const plan: SectionPlan = {
   ...planFromTemplate('staged', { startDate: '2026-12-07', areaM2: 1, plug: { materialId: 'mdf', thicknessMm: 18, heatLimitC: 80 } }),
   intake: { ...DEFAULT_INTAKE, hand: 'left' },
   release: { ...defaultRelease(1), startMin: -3 * 1440 + 480 },
@@ -15,9 +15,12 @@ describe('traveler', () => {
   });
   afterAll(() => shop.close());
 
-  const made = async (agent: Awaited<ReturnType<TestShop['signedIn']>>, of: PlanDocument, part = 'Chute'): Promise<string> => {
+  const made = async (agent: Awaited<ReturnType<TestShop['signedIn']>>, of: SectionPlan, part = 'Chute'): Promise<string> => {
     const id = randomUUID();
-    await agent.post('/api/builds').send({ id, name: 'Slide chute, µ test', part, note: '', plan: of }).expect(201);
+    await agent
+      .post('/api/builds')
+      .send({ id, name: 'Slide chute, µ test', part, note: '', plan: planOf(of) })
+      .expect(201);
     return id;
   };
 
@@ -52,7 +55,7 @@ describe('traveler', () => {
     await shop.anonymous().get(`/api/builds/${id}/sessions.ics`).expect(401);
   });
 
-  test.each<[string, PlanDocument, number, RegExp]>([
+  test.each<[string, SectionPlan, number, RegExp]>([
     [
       'a zone without a known release',
       { ...plan, release: { ...defaultRelease(1), zones: [{ ...defaultRelease(1).zones[0], programId: 'butter' }] } },
@@ -86,7 +89,10 @@ describe('traveler', () => {
     ],
   ])('the API refuses %s', async (_what, bad, status, words) => {
     const agent = await shop.signedIn();
-    const { body } = await agent.post('/api/builds').send({ id: randomUUID(), name: 'x', part: 'x', note: '', plan: bad }).expect(status);
+    const { body } = await agent
+      .post('/api/builds')
+      .send({ id: randomUUID(), name: 'x', part: 'x', note: '', plan: planOf(bad) })
+      .expect(status);
     expect(body.detail).toMatch(words);
   });
 
@@ -94,8 +100,8 @@ describe('traveler', () => {
     const agent = await shop.signedIn();
     const id = await made(agent, { ...plan, patches: undefined });
     const { body } = await agent.get(`/api/builds/${id}`).expect(200);
-    expect(body.current.plan.release).toEqual(plan.release);
-    expect(body.current.plan.intake).toEqual(plan.intake);
-    expect(body.current.plan.sessions[2].layers[0].fabricId).toBe('mat_450');
+    expect(body.current.plan.sections[0].release).toEqual(plan.release);
+    expect(body.current.plan.mold.intake).toEqual(plan.intake);
+    expect(body.current.plan.sections[0].sessions[2].layers[0].fabricId).toBe('mat_450');
   });
 });

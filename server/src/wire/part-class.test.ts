@@ -1,16 +1,17 @@
 import 'reflect-metadata';
-import { planFields, planFromTemplate, type Field, type FieldTable, type PlanDocument } from '@pentimento/core/plan';
+import { planFields, planFromTemplate, planOf, sectionPlanFields, type Field, type FieldTable, type SectionPlan } from '@pentimento/core/plan';
 import { plainToInstance } from 'class-transformer';
 import { validate, type ValidationError } from 'class-validator';
 import { PlanDocumentDto } from '../builds/plan.dto.js';
 import { partClass } from './part-class.js';
 
 const plan = planFromTemplate('staged', { startDate: '2026-11-30', areaM2: 1, plug: { materialId: 'mdf', thicknessMm: 18, heatLimitC: 60 } });
+const dto = partClass('SectionPlanDto', sectionPlanFields);
 const layer = plan.sessions[0].layers[0];
 const withLayer = (change: object): object => ({ ...plan, sessions: [{ ...plan.sessions[0], layers: [{ ...layer, ...change }] }] });
 
 async function faults(value: object): Promise<string[]> {
-  const instance: object = plainToInstance(PlanDocumentDto, value);
+  const instance: object = plainToInstance(dto, value);
   const errors = await validate(instance, { whitelist: true, forbidNonWhitelisted: true });
   const flat = (error: ValidationError, parent: string): string[] => {
     const path = parent === '' ? error.property : `${parent}.${error.property}`;
@@ -67,9 +68,29 @@ test.each<[string, object, string]>([
   ['a corner outside its range', { ...plan, shape: { panelMm: 1000, cornersDeg: [4.9], pockets: true } }, 'shape.cornersDeg'],
   ['too many corners', { ...plan, shape: { panelMm: 1000, cornersDeg: Array(7).fill(90), pockets: true } }, 'shape.cornersDeg'],
   ['too many surfaces', { ...plan, plug: { ...plan.plug, surfaces: Array(21).fill('shellac') } }, 'plug.surfaces'],
-  ['nothing where something must be', (({ areaM2: _area, ...rest }: PlanDocument) => rest)(plan), 'areaM2'],
+  ['nothing where something must be', (({ areaM2: _area, ...rest }: SectionPlan) => rest)(plan), 'areaM2'],
 ])('refuses %s', async (_what, value, path) => {
   expect((await faults(value))[0]).toBe(path);
+});
+
+test.each<[string, object, string[]]>([
+  ['a plan of two sections', planOf(plan), []],
+  [
+    'one with a zone',
+    planOf({ ...plan, sessions: [{ ...plan.sessions[0], layers: [{ ...layer, extras: { flangePlies: 1, cornerPlies: 0 } }] }] }),
+    [],
+  ],
+  ['too many sections', { ...planOf(plan), sections: Array(13).fill(planOf(plan).sections[0]) }, ['sections']],
+  [
+    'a joint step of no kind',
+    { ...planOf(plan), joints: [{ id: 'j', name: 'j', kind: 'glued', partingId: 'p', startMin: null, masked: true }] },
+    ['joints.0.kind'],
+  ],
+  ['a section after null', { ...planOf(plan), sections: [{ ...planOf(plan).sections[0], after: null }] }, ['sections.0.after']],
+])('a plan of format 2: %s', async (_what, value, paths) => {
+  const errors = await validate(plainToInstance(PlanDocumentDto, JSON.parse(JSON.stringify(value))), { whitelist: true, forbidNonWhitelisted: true });
+  const deepest = (error: ValidationError): string => (error.children?.length ? `${error.property}.${deepest(error.children[0])}` : error.property);
+  expect(errors.map(deepest)).toEqual(paths);
 });
 
 test('the same table gives the same class, and two tables never share a name', () => {

@@ -853,21 +853,88 @@ export interface components {
             source: "by hand" | "file" | "logger" | "stand-in logger";
             note: string;
         };
-        PlanSeal: {
-            /** @description coats */
-            coats: number;
-            /** @description h */
-            curedH: number;
-            testPatch: boolean;
+        PlanCheck: {
+            id: string;
+            /** @description min */
+            doneMin: number;
+            by: string;
         };
-        PlanPlug: {
-            materialId: string;
+        PlanIntake: {
+            /** @enum {string} */
+            back: "closed" | "ribbed" | "open";
+            holes: number;
+            hardware: string;
+            /** @enum {string} */
+            finish: "satin" | "gloss" | "show";
+            /** @description grit */
+            coarsestGrit: number;
+            /** @description × */
+            shapeFactor: number;
+            /** @description × */
+            shopFactor: number;
             /** @description mm */
-            thicknessMm: number;
+            accuracyMm: number;
+            /** @enum {string} */
+            use: "open" | "bagged" | "infused" | "heated";
             /** @description °C */
-            heatLimitC: number;
-            surfaces?: string[];
-            seal?: components["schemas"]["PlanSeal"] | null;
+            heatedToC: number | null;
+            /** @description pulls */
+            pullsExpected: number;
+            /** @description mm */
+            partThicknessMm: number;
+            /** @enum {string} */
+            hand: "none" | "left" | "right";
+            mirrorOf: string;
+            done: components["schemas"]["PlanCheck"][];
+        };
+        PlanPartingLine: {
+            id: string;
+            name: string;
+            firstSectionId: string;
+            secondSectionId: string;
+            /** @description mm */
+            lengthMm: number;
+        };
+        PlanFlange: {
+            /** @enum {string} */
+            kind: "bolted" | "bagged" | "infused" | "trim only";
+            /** @description mm */
+            widthMm: number;
+            /** @description mm */
+            filletMm: number;
+            /** @description mm */
+            trimMm: number;
+            /** @description mm */
+            boltMm: number;
+            /** @description mm */
+            boltSpacingMm: number;
+        };
+        PlanOffset: {
+            /** @description mm */
+            partMm: number;
+            /** @description mm */
+            clearanceMm: number;
+            /** @description mm */
+            sheetMm: number;
+        };
+        PlanWholeDesign: {
+            direct: boolean;
+            /** @description mm */
+            longestSideMm: number;
+            /** @description mm */
+            targetMm: number;
+            partings: components["schemas"]["PlanPartingLine"][];
+            flange: components["schemas"]["PlanFlange"];
+            offset: components["schemas"]["PlanOffset"] | null;
+            /** @description kPa */
+            loadKPa: number;
+            /** @description mm */
+            sagMm: number;
+            marked: boolean;
+        };
+        PlanMold: {
+            intake?: components["schemas"]["PlanIntake"];
+            design?: components["schemas"]["PlanWholeDesign"];
         };
         PlanClimate: {
             /** @description °C */
@@ -884,6 +951,132 @@ export interface components {
             /** @description h */
             closesHour: number;
             weekends: boolean;
+        };
+        PlanAssumed: {
+            climate: components["schemas"]["PlanClimate"];
+            hours: components["schemas"]["PlanHours"];
+        };
+        PlanSeal: {
+            /** @description coats */
+            coats: number;
+            /** @description h */
+            curedH: number;
+            testPatch: boolean;
+        };
+        PlanLaidAgainst: {
+            id: string;
+            name: string;
+            /** @enum {string} */
+            kind: "plug" | "parting board" | "sheet wax" | "neighbor flange";
+            sectionId?: string;
+            materialId: string;
+            /** @description mm */
+            thicknessMm: number;
+            /** @description °C */
+            heatLimitC: number;
+            surfaces?: string[];
+            seal?: components["schemas"]["PlanSeal"] | null;
+        };
+        PlanForm: {
+            /** @enum {string} */
+            shape: "flat" | "cylinder" | "cone" | "dome" | "flange strip";
+            /** @description mm */
+            lengthMm?: number;
+            /** @description mm */
+            widthMm?: number;
+            /** @description mm */
+            radiusMm?: number;
+            /** @description mm */
+            topRadiusMm?: number;
+            /** @description mm */
+            heightMm?: number;
+            /** @description ° */
+            arcDeg?: number;
+        };
+        PlanPatch: {
+            id: string;
+            name: string;
+            /** @enum {string} */
+            place: "flat" | "inside corner" | "outside corner" | "deep pocket" | "vertical";
+            /** @description × */
+            count: number;
+            form: components["schemas"]["PlanForm"];
+        };
+        PlanZoneLayer: {
+            layerId: string;
+            /** @description plies */
+            plies: number;
+            /** @description × */
+            filmFactor?: number;
+            /** @description : 1 */
+            resinToGlass?: number;
+            out: boolean;
+        };
+        PlanPlace: {
+            id: string;
+            name: string;
+            /** @enum {string} */
+            kind: "flange" | "outside corner" | "inside corner" | "deep pocket" | "core area" | "steep wall";
+            /** @description m² */
+            areaM2?: number;
+            faceId?: string;
+            layers: components["schemas"]["PlanZoneLayer"][];
+            /** @description × */
+            slow?: number;
+        };
+        PlanBowAndCorners: {
+            /** @description mm */
+            panelMm: number;
+            cornersDeg: number[];
+        };
+        PlanFace: {
+            id: string;
+            name: string;
+            /** @description ° */
+            draftDeg: number;
+            /** @description mm */
+            depthMm: number;
+            /** @description mm */
+            undercutMm: number;
+            /** @description mm */
+            radiusMm: number;
+            partingId?: string;
+        };
+        PlanFrame: {
+            /** @enum {string} */
+            kind: "none" | "wood" | "steel" | "core";
+            /** @description mm */
+            spacingMm: number;
+            softStrips: boolean;
+            /** @description min */
+            bondMin: number | null;
+        };
+        PlanZone: {
+            id: string;
+            name: string;
+            /** @description m² */
+            areaM2: number;
+            programId: string;
+            /** @enum {string} */
+            already: "bare" | "wax" | "semi-permanent" | "sheet wax";
+        };
+        PlanTest: {
+            id: string;
+            by: string;
+        };
+        PlanOverruledGate: {
+            by: string;
+            reason: string;
+        };
+        PlanRelease: {
+            /** @description min */
+            startMin: number;
+            newSurface: boolean;
+            /** @description % */
+            humidityPct: number;
+            zones: components["schemas"]["PlanZone"][];
+            passed: components["schemas"]["PlanTest"][];
+            override: components["schemas"]["PlanOverruledGate"] | null;
         };
         PlanPlies: {
             /** @description plies */
@@ -941,181 +1134,6 @@ export interface components {
             plyMin?: number;
             layers: components["schemas"]["PlanLayer"][];
         };
-        PlanPostCure: {
-            /** @description min */
-            startMin: number;
-            /** @description K/h */
-            rampKPerH: number;
-            /** @description °C */
-            holdC: number;
-            /** @description min */
-            holdMin: number;
-        };
-        PlanShape: {
-            /** @description mm */
-            panelMm: number;
-            cornersDeg: number[];
-            pockets: boolean;
-        };
-        PlanCheck: {
-            id: string;
-            /** @description min */
-            doneMin: number;
-            by: string;
-        };
-        PlanIntake: {
-            /** @enum {string} */
-            back: "closed" | "ribbed" | "open";
-            holes: number;
-            hardware: string;
-            /** @enum {string} */
-            finish: "satin" | "gloss" | "show";
-            /** @description grit */
-            coarsestGrit: number;
-            /** @description × */
-            shapeFactor: number;
-            /** @description × */
-            shopFactor: number;
-            /** @description mm */
-            accuracyMm: number;
-            /** @enum {string} */
-            use: "open" | "bagged" | "infused" | "heated";
-            /** @description °C */
-            heatedToC: number | null;
-            /** @description pulls */
-            pullsExpected: number;
-            /** @description mm */
-            partThicknessMm: number;
-            /** @enum {string} */
-            hand: "none" | "left" | "right";
-            mirrorOf: string;
-            done: components["schemas"]["PlanCheck"][];
-        };
-        PlanForm: {
-            /** @enum {string} */
-            shape: "flat" | "cylinder" | "cone" | "dome" | "flange strip";
-            /** @description mm */
-            lengthMm?: number;
-            /** @description mm */
-            widthMm?: number;
-            /** @description mm */
-            radiusMm?: number;
-            /** @description mm */
-            topRadiusMm?: number;
-            /** @description mm */
-            heightMm?: number;
-            /** @description ° */
-            arcDeg?: number;
-        };
-        PlanPatch: {
-            id: string;
-            name: string;
-            /** @enum {string} */
-            place: "flat" | "inside corner" | "outside corner" | "deep pocket" | "vertical";
-            /** @description × */
-            count: number;
-            form: components["schemas"]["PlanForm"];
-        };
-        PlanSection: {
-            id: string;
-            name: string;
-        };
-        PlanPartingLine: {
-            id: string;
-            name: string;
-            firstSectionId: string;
-            secondSectionId: string;
-            /** @description mm */
-            lengthMm: number;
-        };
-        PlanFlange: {
-            /** @enum {string} */
-            kind: "bolted" | "bagged" | "infused" | "trim only";
-            /** @description mm */
-            widthMm: number;
-            /** @description mm */
-            filletMm: number;
-            /** @description mm */
-            trimMm: number;
-            /** @description mm */
-            boltMm: number;
-            /** @description mm */
-            boltSpacingMm: number;
-        };
-        PlanFace: {
-            id: string;
-            name: string;
-            /** @description ° */
-            draftDeg: number;
-            /** @description mm */
-            depthMm: number;
-            /** @description mm */
-            undercutMm: number;
-            /** @description mm */
-            radiusMm: number;
-        };
-        PlanOffset: {
-            /** @description mm */
-            partMm: number;
-            /** @description mm */
-            clearanceMm: number;
-            /** @description mm */
-            sheetMm: number;
-        };
-        PlanFrame: {
-            /** @enum {string} */
-            kind: "none" | "wood" | "steel" | "core";
-            /** @description mm */
-            spacingMm: number;
-            softStrips: boolean;
-            /** @description min */
-            bondMin: number | null;
-        };
-        PlanMoldDesign: {
-            direct: boolean;
-            /** @description mm */
-            longestSideMm: number;
-            /** @description mm */
-            targetMm: number;
-            sections: components["schemas"]["PlanSection"][];
-            partings: components["schemas"]["PlanPartingLine"][];
-            flange: components["schemas"]["PlanFlange"];
-            faces: components["schemas"]["PlanFace"][];
-            offset: components["schemas"]["PlanOffset"] | null;
-            backing: components["schemas"]["PlanFrame"];
-            /** @description kPa */
-            loadKPa: number;
-            /** @description mm */
-            sagMm: number;
-            marked: boolean;
-        };
-        PlanZone: {
-            id: string;
-            name: string;
-            /** @description m² */
-            areaM2: number;
-            programId: string;
-            /** @enum {string} */
-            already: "bare" | "wax" | "semi-permanent" | "sheet wax";
-        };
-        PlanTest: {
-            id: string;
-            by: string;
-        };
-        PlanOverruledGate: {
-            by: string;
-            reason: string;
-        };
-        PlanRelease: {
-            /** @description min */
-            startMin: number;
-            newSurface: boolean;
-            /** @description % */
-            humidityPct: number;
-            zones: components["schemas"]["PlanZone"][];
-            passed: components["schemas"]["PlanTest"][];
-            override: components["schemas"]["PlanOverruledGate"] | null;
-        };
         PlanInfusion: {
             /** @description mm */
             flowLengthMm: number;
@@ -1126,6 +1144,52 @@ export interface components {
             /** @description mbar */
             dropMbar: number | null;
             hardenerId: string;
+        };
+        PlanMoldSection: {
+            id: string;
+            name: string;
+            after?: string;
+            /** @description m² */
+            areaM2: number;
+            face: components["schemas"]["PlanLaidAgainst"][];
+            patches?: components["schemas"]["PlanPatch"][];
+            zones: components["schemas"]["PlanPlace"][];
+            shape?: components["schemas"]["PlanBowAndCorners"];
+            pull?: components["schemas"]["PlanFace"][];
+            backing?: components["schemas"]["PlanFrame"];
+            release?: components["schemas"]["PlanRelease"];
+            sessions: components["schemas"]["PlanSession"][];
+            infusion?: components["schemas"]["PlanInfusion"] | null;
+        };
+        PlanJointStep: {
+            id: string;
+            name: string;
+            /** @enum {string} */
+            kind: "parting up" | "parting away" | "flange released" | "drilled";
+            partingId: string;
+            /** @description min */
+            startMin: number | null;
+            /** @description min */
+            minutes?: number;
+            masked: boolean;
+        };
+        PlanOven: {
+            id: string;
+            sectionIds: string[];
+            /** @description min */
+            startMin: number;
+            /** @description K/h */
+            rampKPerH: number;
+            /** @description °C */
+            holdC: number;
+            /** @description min */
+            holdMin: number;
+        };
+        PlanDemolding: {
+            id: string;
+            sectionIds: string[];
+            /** @description min */
+            atMin: number;
         };
         PlanMix: {
             /** @description people */
@@ -1156,29 +1220,20 @@ export interface components {
         };
         PlanDocumentDto: {
             /** @enum {number} */
-            formatVersion: 1;
+            formatVersion: 2;
             /** Format: date */
             startDate: string;
-            /** @description m² */
-            areaM2: number;
-            plug: components["schemas"]["PlanPlug"];
-            climate: components["schemas"]["PlanClimate"];
-            hours: components["schemas"]["PlanHours"];
-            sessions: components["schemas"]["PlanSession"][];
-            /** @description min */
-            demoldMin: number;
+            mold: components["schemas"]["PlanMold"];
+            assumed: components["schemas"]["PlanAssumed"];
+            sections: components["schemas"]["PlanMoldSection"][];
+            joints: components["schemas"]["PlanJointStep"][];
+            postCures: components["schemas"]["PlanOven"][];
+            demolds: components["schemas"]["PlanDemolding"][];
+            mix?: components["schemas"]["PlanMix"];
+            kit?: components["schemas"]["PlanKit"];
             cardVersions?: {
                 [key: string]: number;
             };
-            postCure?: components["schemas"]["PlanPostCure"] | null;
-            shape?: components["schemas"]["PlanShape"];
-            intake?: components["schemas"]["PlanIntake"];
-            patches?: components["schemas"]["PlanPatch"][];
-            design?: components["schemas"]["PlanMoldDesign"];
-            release?: components["schemas"]["PlanRelease"];
-            infusion?: components["schemas"]["PlanInfusion"] | null;
-            mix?: components["schemas"]["PlanMix"];
-            kit?: components["schemas"]["PlanKit"];
         };
         LaminateRecordDto: {
             /** Format: uuid */

@@ -38,6 +38,8 @@ export interface Verdict {
   readonly remedy: string;
   /** The place where it is kept worst, where that is not the one laid first */
   readonly place?: 'last';
+  /** The zone where it is kept worst; left out: the field */
+  readonly zone?: { readonly id: string; readonly name: string };
 }
 
 /** Below these margins a kept limit still asks for care: assumed cards are no better (docs/physics.md, bands). */

@@ -1,5 +1,5 @@
 import { DomainError } from '../../errors/domain-error.js';
-import { choice, flag, id, list, name, number, orNull, part, text, type PartOf, type Value } from '../fields/field.js';
+import { choice, flag, id, list, name, number, optional, orNull, part, text, type PartOf, type Value } from '../fields/field.js';
 import { initialPart } from '../fields/initial.js';
 
 const size = { quantity: 'thickness' } as const;
@@ -40,6 +40,8 @@ export const faceFields = {
   undercutMm: number('Undercut', 'mm', [0, 1000], { ...size, initial: 0 }),
   /** Tightest inside radius of the mold */
   radiusMm: number('Radius', 'mm', [0, 5000], { ...size, initial: 6 }),
+  /** It is where two sections meet, at this parting line; left out: a face of the part */
+  partingId: optional(text('Meets at', 60)),
 };
 /** A face as measured along the pull. */
 export type PullFace = PartOf<typeof faceFields>;
@@ -68,7 +70,7 @@ export const designFields = {
   direct: flag('Direct mold, without a plug', false),
   longestSideMm: number('Longest side', 'mm', [20, 30000], { ...size, initial: 1000 }),
   targetMm: number('Laminate aimed at', 'mm', [1, 80], { ...size, initial: 8 }),
-  sections: list('Sections', part('Section', sectionFields), {
+  sections: list('Sections', part('Named section', sectionFields), {
     entry: 'section',
     least: 1,
     most: 12,

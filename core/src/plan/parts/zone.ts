@@ -26,7 +26,7 @@ export const zoneFields = {
   areaM2: optional(number('Area', 'm²', [0.001, 500], { quantity: 'area' })),
   /** What it is laid against; left out: what the field is laid against */
   faceId: optional(text('Laid against', 60)),
-  layers: list('Layers', part('Layer', zoneLayerFields), { entry: 'layer', most: 40 }),
+  layers: list('Layers', part('Zone layer', zoneLayerFields), { entry: 'layer', most: 40 }),
   /** How much longer cure takes here; left out: by the kind and the resin’s card */
   slow: optional(number('Cure takes', '×', [1, 6], { initial: 1, digits: 1 })),
 };

@@ -1,0 +1,146 @@
+import { glassTransitionC } from '../cure/vitrification.js';
+import type { GrowthOptions } from '../growth/growth-case.js';
+import type { SectionDistortion } from '../distortion/section-distortion.js';
+import type { CardLibrary } from '../plan/card-library.js';
+import type { PlanDocument, PlanSection } from '../plan/plan-document.js';
+import type { TimesBySection } from '../joints/joint-schedule.js';
+import { layingSeconds } from '../plan/laying.js';
+import { placeLayers } from '../plan/placed-layer.js';
+import type { SectionPlan } from '../plan/section-plan.js';
+import { sectionNamed, sectionOf } from '../plan/section-view.js';
+import { fieldOf, zoneOf, type NeighborFlange } from '../plan/zone-view.js';
+import { byLevel } from '../units/levels.js';
+import { evaluatePlan, type PlanEvaluation } from './evaluate-plan.js';
+import type { Verdict } from './verdicts/verdict.js';
+
+/** The zone that no zone says anything about. */
+export const FIELD = 'field';
+
+/** One zone simulated and judged as a stack of its own. */
+export interface ZoneEvaluation {
+  /** `FIELD` for what no zone says */
+  readonly id: string;
+  readonly name: string;
+  /** As it was judged */
+  readonly plan: SectionPlan;
+  readonly evaluation: PlanEvaluation;
+}
+
+/** A section with all its zones, the field first. */
+export interface SectionEvaluation {
+  readonly id: string;
+  readonly name: string;
+  readonly plan: SectionPlan;
+  readonly zones: readonly ZoneEvaluation[];
+  /** Each limit where it is kept worst */
+  readonly verdicts: readonly Verdict[];
+  /** Panels of the field, corners of their own zones */
+  readonly distortion: SectionDistortion | null;
+}
+
+/** Zone of a section, by their ids. */
+export type ZoneKey = `${string}/${string}`;
+export const zoneKey = (sectionId: string, zoneId: string): ZoneKey => `${sectionId}/${zoneId}`;
+
+/** What was simulated before, by zone; what did not change is taken over. */
+export type Known = ReadonlyMap<ZoneKey, PlanEvaluation>;
+
+/** What a finished flange is for the section that is laid against it: as thick as its flange zone, as soft as its least cured layer. */
+function flangeOf({ zones }: SectionEvaluation, cards: CardLibrary): NeighborFlange | undefined {
+  const zone = zones.find(({ plan }) => plan.zone?.kind === 'flange') ?? zones[0];
+  const layers = placeLayers(zone.plan, zone.evaluation.result, cards);
+  if (layers.length === 0) return undefined;
+  return {
+    thicknessMm: layers.reduce((sum, { outcome }) => sum + outcome.thicknessM, 0) * 1000,
+    heatLimitC: Math.min(...layers.map(({ outcome, card }) => glassTransitionC(outcome.cureMean, card.kinetics))),
+  };
+}
+
+/** The neighbor whose flange a zone is laid against. */
+function neighborOf({ face, zones }: PlanSection, zoneId: string): string | undefined {
+  const faceId = zones.find(({ id }) => id === zoneId)?.faceId;
+  const found = faceId === undefined ? undefined : face.find(({ id }) => id === faceId);
+  return found?.kind === 'neighbor flange' ? found.sectionId : undefined;
+}
+
+interface ZoneQuestion {
+  readonly plan: PlanDocument;
+  readonly cards: CardLibrary;
+  readonly sectionId: string;
+  readonly zoneId: string;
+  readonly flange?: NeighborFlange;
+}
+
+/** One zone; what it shares with an earlier run of it, or with the field, is not computed again. */
+export function evaluateZone(
+  { plan, cards, sectionId, zoneId, flange }: ZoneQuestion,
+  previous?: PlanEvaluation,
+  options: GrowthOptions = {},
+): ZoneEvaluation {
+  if (zoneId === FIELD) {
+    const field = fieldOf(plan, sectionId);
+    return { id: FIELD, name: 'Field', plan: field, evaluation: evaluatePlan(field, cards, options, previous) };
+  }
+  const zone = zoneOf(plan, sectionId, zoneId, flange);
+  return { id: zoneId, name: zone.zone?.name ?? zoneId, plan: zone, evaluation: evaluatePlan(zone, cards, options, previous) };
+}
+
+/** Whether a run can be gone on from. */
+const usable = (one: PlanEvaluation | undefined): PlanEvaluation | undefined => (one?.result.status === 'converged' ? one : undefined);
+
+/**
+ * Every zone of every section simulated and judged, sections in their order: a later one can be laid against an earlier one's flange.
+ * @throws DomainError for a plan that makes no sense
+ */
+export function evaluateMold(plan: PlanDocument, cards: CardLibrary, known: Known = new Map(), options: GrowthOptions = {}): SectionEvaluation[] {
+  const done: SectionEvaluation[] = [];
+  for (const { id, name } of plan.sections) {
+    const section = sectionNamed(plan, id);
+    const field = evaluateZone({ plan, cards, sectionId: id, zoneId: FIELD }, usable(known.get(zoneKey(id, FIELD))), options);
+    const zones = section.zones.map((zone) => {
+      const neighbor = done.find((one) => one.id === neighborOf(section, zone.id));
+      const question = { plan, cards, sectionId: id, zoneId: zone.id, flange: neighbor && flangeOf(neighbor, cards) };
+      // Sessions before the first difference are the field's.
+      return evaluateZone(question, usable(known.get(zoneKey(id, zone.id))) ?? usable(field.evaluation), options);
+    });
+    done.push(sectionEvaluation({ id, name, plan: sectionOf(plan, id) }, [field, ...zones]));
+  }
+  return done;
+}
+
+/** A section from its zones, the field first. */
+export function sectionEvaluation(section: Pick<SectionEvaluation, 'id' | 'name' | 'plan'>, zones: readonly ZoneEvaluation[]): SectionEvaluation {
+  return { ...section, zones, verdicts: worstOfZones(zones), distortion: distortionOf(zones) };
+}
+
+/** Each limit by the zone where it is kept worst, worst first. */
+function worstOfZones(zones: readonly ZoneEvaluation[]): Verdict[] {
+  const worst = new Map<string, Verdict>();
+  for (const { id, name, evaluation } of zones) {
+    for (const verdict of evaluation.verdicts) {
+      const before = worst.get(verdict.id);
+      const worse = before && (byLevel(verdict.level, before.level) < 0 || (verdict.level === before.level && verdict.margin < before.margin));
+      if (!before || worse) worst.set(verdict.id, id === FIELD ? verdict : { ...verdict, zone: { id, name } });
+    }
+  }
+  return [...worst.values()].sort((a, b) => byLevel(a.level, b.level) || a.margin - b.margin);
+}
+
+/** The field's panels; corners as their own zones close, where there are some. */
+function distortionOf([field, ...zones]: readonly ZoneEvaluation[]): SectionDistortion | null {
+  const whole = field.evaluation.distortion;
+  const corner = zones.find(({ plan, evaluation }) => plan.zone?.kind.endsWith('corner') && evaluation.distortion)?.evaluation.distortion;
+  return whole && corner ? { ...whole, corners: corner.corners } : whole;
+}
+
+/** When each section that was simulated is laid and hard. */
+export function sectionTimes(sections: readonly SectionEvaluation[], cards: CardLibrary): TimesBySection {
+  return new Map(
+    sections.flatMap(({ id, plan, zones: [field] }) => {
+      const last = plan.sessions.at(-1);
+      if (!last) return [];
+      const untilS = field.evaluation.trim?.untilS;
+      return [[id, { laidMin: last.startMin + layingSeconds(last, plan, cards) / 60, hardMin: untilS === undefined ? null : untilS / 60 }] as const];
+    }),
+  );
+}

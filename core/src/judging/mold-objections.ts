@@ -1,0 +1,37 @@
+import { jointObjections } from '../joints/joint-objections.js';
+import { laidSections, type TimesBySection } from '../joints/joint-schedule.js';
+import type { Sibling } from '../design/hand-guard.js';
+import type { CardLibrary } from '../plan/card-library.js';
+import { worstFirst, type Objection, type PlanStage } from '../plan/objection.js';
+import type { PlanDocument } from '../plan/plan-document.js';
+import { sectionOf } from '../plan/section-view.js';
+import { planObjections, type AroundPlan } from './plan-objections.js';
+
+/** What is known around a mold: other builds and molds of its part, and what was simulated of each section. */
+export interface AroundMold {
+  readonly siblings: readonly Sibling[];
+  readonly sections: ReadonlyMap<string, Omit<AroundPlan, 'siblings'>>;
+  readonly times: TimesBySection;
+  /** What speaks against the pots of each section */
+  readonly mix: ReadonlyMap<string, readonly Objection[]>;
+}
+
+/** Stages that are about the whole mold: what two sections say alike is said once. */
+const OF_MOLD: readonly PlanStage[] = ['plug', 'split'];
+
+const same = (a: Objection, b: Objection): boolean => a.id === b.id && a.title === b.title && a.why === b.why;
+
+/** Every rule that objects to a mold besides its simulated limits, worst first. */
+export function moldObjections(plan: PlanDocument, cards: CardLibrary, { siblings, sections, times, mix }: AroundMold): Objection[] {
+  const laid = laidSections(plan);
+  const views = laid.length > 0 ? laid : plan.sections.slice(0, 1).map(({ id, name }) => ({ id, name, plan: sectionOf(plan, id) }));
+  const found: Objection[] = [];
+  for (const { id, name, plan: view } of views) {
+    const known = sections.get(id) ?? { gelS: new Map<string, number>(), backing: null };
+    for (const objection of [...planObjections(view, cards, { siblings, ...known }), ...(mix.get(id) ?? [])]) {
+      if (OF_MOLD.includes(objection.stage) && found.some((one) => same(one, objection))) continue;
+      found.push(views.length > 1 && !OF_MOLD.includes(objection.stage) ? { ...objection, section: { id, name } } : objection);
+    }
+  }
+  return worstFirst([...found, ...jointObjections(plan, times)]);
+}
