@@ -88,6 +88,17 @@ export function evaluateZone(
 /** Whether a run can be gone on from. */
 const usable = (one: PlanEvaluation | undefined): PlanEvaluation | undefined => (one?.result.status === 'converged' ? one : undefined);
 
+/** One zone by itself, with the neighbors that its face needs. */
+export function evaluateOne(question: Omit<ZoneQuestion, 'flange'>, known: Known = new Map()): ZoneEvaluation {
+  const { plan, cards, sectionId, zoneId } = question;
+  const before = usable(known.get(zoneKey(sectionId, zoneId)));
+  const neighborId = zoneId === FIELD ? undefined : neighborOf(sectionNamed(plan, sectionId), zoneId);
+  if (neighborId === undefined) return evaluateZone(question, before);
+  const earlier = { ...plan, sections: plan.sections.filter(({ id }) => id === neighborId) };
+  const neighbor = evaluateMold(earlier, cards, known).at(0);
+  return evaluateZone({ ...question, ...(neighbor ? { flange: flangeOf(neighbor, cards) } : {}) }, before);
+}
+
 /**
  * Every zone of every section simulated and judged, sections in their order: a later one can be laid against an earlier one's flange.
  * @throws DomainError for a plan that makes no sense
@@ -110,14 +121,19 @@ export function evaluateMold(plan: PlanDocument, cards: CardLibrary, known: Know
 
 /** A section from its zones, the field first. */
 export function sectionEvaluation(section: Pick<SectionEvaluation, 'id' | 'name' | 'plan'>, zones: readonly ZoneEvaluation[]): SectionEvaluation {
-  return { ...section, zones, verdicts: worstOfZones(zones), distortion: distortionOf(zones) };
+  return {
+    ...section,
+    zones,
+    verdicts: mergeZones(zones.map(({ id, name, evaluation }) => ({ id, name, verdicts: evaluation.verdicts }))),
+    distortion: distortionOf(zones),
+  };
 }
 
 /** Each limit by the zone where it is kept worst, worst first. */
-function worstOfZones(zones: readonly ZoneEvaluation[]): Verdict[] {
+export function mergeZones(zones: readonly { readonly id: string; readonly name: string; readonly verdicts: readonly Verdict[] }[]): Verdict[] {
   const worst = new Map<string, Verdict>();
-  for (const { id, name, evaluation } of zones) {
-    for (const verdict of evaluation.verdicts) {
+  for (const { id, name, verdicts } of zones) {
+    for (const verdict of verdicts) {
       const before = worst.get(verdict.id);
       const worse = before && (byLevel(verdict.level, before.level) < 0 || (verdict.level === before.level && verdict.margin < before.margin));
       if (!before || worse) worst.set(verdict.id, id === FIELD ? verdict : { ...verdict, zone: { id, name } });

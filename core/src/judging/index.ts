@@ -6,7 +6,9 @@ export { aroundMold, worstAmong, worstOfPlan, type WorstOfPlan } from './worst-o
 export {
   FIELD,
   evaluateMold,
+  evaluateOne,
   evaluateZone,
+  mergeZones,
   sectionEvaluation,
   sectionTimes,
   zoneKey,

@@ -32,10 +32,6 @@ export function checkDocument(plan: PlanDocument): void {
     sessions.flatMap(({ layers }) => layers),
     'layer',
   );
-  checkIds(
-    plan.sections.flatMap(({ release }) => release?.zones ?? []),
-    'release zone',
-  );
   if (plan.mold.design) checkPartings({ partings: plan.mold.design.partings, sections: plan.sections });
   const partings = (plan.mold.design?.partings ?? []).map(({ id }) => id);
   plan.joints.forEach((joint, i) => {

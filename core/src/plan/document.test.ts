@@ -98,6 +98,12 @@ function twoHalves(change: Partial<PlanSection> = {}): PlanDocument {
   };
 }
 
+test('a school laid in a second section gets ids of its own', () => {
+  const plan = withSection(twoHalves(), 'b', { ...sectionOf(twoHalves(), 'b'), sessions: staged.sessions });
+  checkDocument({ ...plan, demolds: [{ id: 'off', sectionIds: ['a', 'b'], atMin: staged.demoldMin }] });
+  expect(plan.sections[1].sessions[0]).toMatchObject({ id: 'b-s1', layers: [{ id: 'b-l1' }] });
+});
+
 test('a section has its own stack and times, and shares shop, design and demolding', () => {
   const plan = twoHalves();
   checkDocument(plan);

@@ -106,3 +106,15 @@ export { zoneFields, zoneKinds, zoneLayerFields, type PlanZone, type ZoneKind, t
 export { sectionNamed, sectionOf, withSection } from './section-view.js';
 export { fieldOf, zoneOf, type NeighborFlange } from './zone-view.js';
 export { newZone, withZoneLayer, zoneAreaM2, zoneLayer } from './zones.js';
+export {
+  changeSection,
+  mirroredText,
+  mirroredTwin,
+  withNewSection,
+  withParting,
+  withSectionAt,
+  withSectionEarlier,
+  withoutParting,
+  withoutSection,
+  type NewId,
+} from './edit-document.js';

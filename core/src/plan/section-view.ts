@@ -2,7 +2,7 @@ import { DomainError } from '../errors/domain-error.js';
 import { changedZones, extrasOf, hasPocket } from './zones.js';
 import type { PlanDocument, PlanSection } from './plan-document.js';
 import { DEFAULT_DESIGN, type MoldDesign } from './parts/mold-design.js';
-import type { PlanLayer, PlanPostCure, SectionInView, SectionPlan } from './section-plan.js';
+import type { PlanLayer, PlanPostCure, PlanSession, SectionInView, SectionPlan } from './section-plan.js';
 
 /** @throws DomainError when the plan has no such section */
 export function sectionNamed({ sections }: PlanDocument, id: string): PlanSection {
@@ -104,7 +104,7 @@ export function withSection(plan: PlanDocument, id: string, view: SectionPlan): 
     ...said('pull', view.design?.faces),
     ...said('backing', view.design?.backing),
     ...said('release', view.release),
-    sessions: view.sessions.map((session) => ({
+    sessions: apart(view.sessions, id, plan).map((session) => ({
       ...session,
       layers: session.layers.map(({ extras: _extras, ...layer }): PlanLayer => layer),
     })),
@@ -122,6 +122,14 @@ export function withSection(plan: PlanDocument, id: string, view: SectionPlan): 
     ...said('kit', view.kit),
     ...said('cardVersions', view.cardVersions),
   };
+}
+
+/** Sessions with ids that no other section has: a school's are the same in every section. */
+function apart(sessions: readonly PlanSession[], id: string, { sections }: PlanDocument): PlanSession[] {
+  const others = sections.filter((section) => section.id !== id).flatMap((section) => section.sessions);
+  const taken = new Set([...others.map((session) => session.id), ...others.flatMap(({ layers }) => layers.map((layer) => layer.id))]);
+  const own = <T extends { id: string }>(one: T): T => (taken.has(one.id) ? { ...one, id: `${id}-${one.id}` } : one);
+  return sessions.map((session) => own({ ...session, layers: session.layers.map(own) }));
 }
 
 function moldDesignOf({ sections: _s, faces: _f, backing: _b, ...design }: MoldDesign): PlanDocument['mold']['design'] {

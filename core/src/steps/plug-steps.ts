@@ -54,11 +54,12 @@ export function plugSteps(plan: SectionPlan, cards: CardLibrary): Step[] {
 export function releaseSteps(plan: SectionPlan, cards: CardLibrary): Step[] {
   const { release } = plan;
   if (!release) return [];
+  const tag = sectionTag(plan);
   const { timers, gateMin } = releaseSchedule(plan, release, cards);
   const coats = timers.map(({ zone, step, coat, coats: most, startMin, buffedMin, freeMin }): Step => {
     const agent = step.cardId === null ? null : cards.sheets.get(step.cardId);
     return stepOf({
-      id: `release:${zone.id}:${step.id}:${String(coat)}`,
+      id: `release:${zone.id}:${step.id}:${String(coat)}${tag}`,
       kind: step.kind,
       stage: 'release',
       name: `${step.name}${most > 1 ? ` ${String(coat)} of ${String(most)}` : ''}, ${zone.name}`,
@@ -73,7 +74,7 @@ export function releaseSteps(plan: SectionPlan, cards: CardLibrary): Step[] {
     });
   });
   const gate = stepOf({
-    id: `release:gate${sectionTag(plan)}`,
+    id: `release:gate${tag}`,
     kind: 'gate',
     stage: 'release',
     name: 'Gate before gel coat',
@@ -84,7 +85,9 @@ export function releaseSteps(plan: SectionPlan, cards: CardLibrary): Step[] {
     endMin: gateMin + CHECK_MIN,
     people: 1,
     handsMin: CHECK_MIN,
-    after: timers.filter(({ zone }) => !isOwnFlange(plan, zone.id)).map(({ zone, step, coat }) => `release:${zone.id}:${step.id}:${String(coat)}`),
+    after: timers
+      .filter(({ zone }) => !isOwnFlange(plan, zone.id))
+      .map(({ zone, step, coat }) => `release:${zone.id}:${step.id}:${String(coat)}${tag}`),
     logs: ['signature', 'temperature'],
   });
   return [...coats.filter(({ startMin }) => startMin < gateMin), gate, ...coats.filter(({ startMin }) => startMin >= gateMin)];

@@ -54,7 +54,8 @@ function Choose({ open, lost }: { open: readonly Build[]; lost: boolean }) {
             <Link to={`/bench/${id}`} className="hover:bg-base-200 flex min-h-16 flex-wrap items-center gap-x-4 px-2 py-2 text-lg">
               <span className="font-semibold">{name}</span>
               <span className="muted text-base">
-                {status === 'under way' ? 'under way' : 'not begun'} · {current.plan.sessions.length} sessions
+                {status === 'under way' ? 'under way' : 'not begun'} · {current.plan.sections.reduce((sum, { sessions }) => sum + sessions.length, 0)}{' '}
+                sessions
               </span>
             </Link>
           </li>

@@ -1,6 +1,17 @@
 import { finishBlocks, LEAST_REASON } from '@pentimento/core/release';
 import { momentText } from '@pentimento/core/shop-time';
-import { goneEntries, missingBefore, opensBuild, stepStates, tickedInPlan, type EntryKind, type Step, type StepEntry } from '@pentimento/core/steps';
+import { sectionOf } from '@pentimento/core/plan';
+import {
+  goneEntries,
+  missingBefore,
+  opensBuild,
+  sectionOfStep,
+  stepStates,
+  tickedInMold,
+  type EntryKind,
+  type Step,
+  type StepEntry,
+} from '@pentimento/core/steps';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import { useWhoQuery, type Build, type Card } from '../../api/api';
@@ -39,10 +50,17 @@ export function BuildAtBench({ build, newest }: { build: Build; newest: readonly
   if (problem) return <p className="text-error m-4">{problem}</p>;
   if (!steps || !library) return <Loading what="the steps" />;
   const states = stepStates(entries);
-  const ticked = new Set(tickedInPlan(plan).map(({ stepId }) => stepId));
+  const ticked = new Set(tickedInMold(plan).map(({ stepId }) => stepId));
   const over = ({ id }: Step): boolean => ['done', 'skipped'].includes(states.get(id)?.state ?? (ticked.has(id) ? 'done' : 'open'));
   const open = steps.filter((step) => !over(step));
   const chosen = steps.find(({ id }) => id === chosenId) ?? open.at(0);
+  /** What is open before the first line about laying a section. */
+  const openOf = (stepId: string): string[] => {
+    const section = sectionOfStep(plan, stepId);
+    if (!section || (build.status !== 'planned' && plan.sections.length === 1)) return [];
+    const begun = entries.some((entry) => sectionOfStep(plan, entry.stepId) === section);
+    return begun ? [] : finishBlocks(sectionOf(plan, section.id), library);
+  };
   const write = (stepId: string, kind: EntryKind, note = '', reverses: string | null = null): void => {
     dispatch(
       queued({ kind: 'step', buildId: build.id, personId, body: { id: newId(), stepId, kind, at: new Date().toISOString(), note, reverses } }),
@@ -50,7 +68,7 @@ export function BuildAtBench({ build, newest }: { build: Build; newest: readonly
     if (kind === 'done' || kind === 'skipped') setChosen(null);
   };
   const tap = (step: Step, kind: EntryKind): void => {
-    const blocks = build.status === 'planned' && opensBuild(step.id) ? finishBlocks(plan, library) : [];
+    const blocks = opensBuild(step.id) ? openOf(step.id) : [];
     if (blocks.length > 0) setAsked({ step, kind, why: `Laying begins with things still open: ${blocks.join('; ')}.`, least: LEAST_REASON });
     else if (kind === 'skipped') setAsked({ step, kind, why: 'Why is this step skipped?', least: 3 });
     else write(step.id, kind);

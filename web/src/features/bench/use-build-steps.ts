@@ -1,10 +1,9 @@
 import type { CardLibrary } from '@pentimento/core/plan';
-import { stepsOf, type Step, type StepEntry } from '@pentimento/core/steps';
+import type { Step, StepEntry } from '@pentimento/core/steps';
 import { useMemo } from 'react';
 import { useBuildLogQuery, type Build, type Card } from '../../api/api';
 import { useAppSelector } from '../../app/store';
-import { useMix } from '../simulation/use-mix';
-import { useSimulation } from '../simulation/use-simulation';
+import { useMold } from '../simulation/use-mold';
 import { usePlanCards } from '../stage/use-plan-cards';
 
 export interface BuildSteps {
@@ -21,19 +20,9 @@ export interface BuildSteps {
 export function useBuildSteps(build: Build, newest: readonly Card[]): BuildSteps {
   const { plan } = build.current;
   const { cards, library, error } = usePlanCards(plan, newest);
-  const simulation = useSimulation(plan, cards);
-  const mix = useMix(plan, cards ?? NONE);
+  const { whole, problem } = useMold(plan, cards ?? NONE);
   const log = useBuildLogQuery(build.id, { pollingInterval: 2000, skipPollingIfUnfocused: true });
   const waiting = useAppSelector((state) => state.outbox.waiting);
-  const { picture, problem } = simulation;
-  const { rows } = mix;
-  const steps = useMemo(
-    () =>
-      library && rows && picture
-        ? stepsOf(plan, library, { windows: picture.windows, trim: picture.trim, backing: picture.backing, mix: rows })
-        : null,
-    [plan, library, rows, picture],
-  );
   const entries = useMemo(() => {
     const kept = log.data ?? [];
     const here = waiting.flatMap((record): StepEntry[] =>
@@ -44,10 +33,10 @@ export function useBuildSteps(build: Build, newest: readonly Card[]): BuildSteps
     return [...kept, ...here];
   }, [log.data, waiting, build.id]);
   return {
-    steps,
+    steps: cards ? (whole?.steps ?? null) : null,
     entries,
     library,
-    problem: problem ?? mix.problem,
+    problem: cards ? problem : null,
     error: error ?? (log.data ? undefined : log.error),
     retry: () => void log.refetch(),
   };

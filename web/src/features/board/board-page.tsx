@@ -1,5 +1,5 @@
 import { MayButton } from '../../shared/may-button';
-import { libraryOf, type CardLibrary } from '@pentimento/core/plan';
+import { libraryOf, sectionOf, type CardLibrary } from '@pentimento/core/plan';
 import { dayText } from '@pentimento/core/shop-time';
 import { Plus } from 'lucide-react';
 import { lazy, Suspense, useMemo } from 'react';
@@ -107,16 +107,18 @@ interface BuildCellProps {
 
 function BuildCell({ build, cards, worst, failed }: BuildCellProps) {
   const { plan, note, number, madeBy } = build.current;
-  const days = Math.ceil(plan.demoldMin / 1440);
+  const days = Math.ceil(Math.max(...plan.demolds.map(({ atMin }) => atMin)) / 1440);
+  const sessions = plan.sections.reduce((sum, section) => sum + section.sessions.length, 0);
   return (
     <li className="hairline border-r border-b">
       <Link to={`/builds/${build.id}`} className="hover:bg-base-200 grid h-full grid-cols-[auto_minmax(0,1fr)] gap-4 p-4">
-        <StackDrawing plan={plan} cards={cards} />
+        <StackDrawing plan={sectionOf(plan, plan.sections[0].id)} cards={cards} />
         <div className="min-w-0">
           <h2 className="text-lg leading-tight font-semibold break-words">{build.name}</h2>
           <p className="muted text-sm">
             {build.status === 'under way' && <strong>under way · </strong>}
-            {plan.sessions.length} {plan.sessions.length === 1 ? 'session' : 'sessions'}, {days} days from {dayText(plan.startDate, 1)}
+            {plan.sections.length > 1 && `${String(plan.sections.length)} sections, `}
+            {sessions} {sessions === 1 ? 'session' : 'sessions'}, {days} days from {dayText(plan.startDate, 1)}
           </p>
           <p className="mt-1 text-sm leading-snug" data-testid="worst">
             {worst || !failed ? <Worst worst={worst} /> : <span className="muted">not judged: the shop’s server did not answer</span>}

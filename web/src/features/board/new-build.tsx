@@ -1,5 +1,5 @@
 import { plugChoices } from '@pentimento/core/materials';
-import { planFields, planFromTemplate, plugFields, rangeOf, stackTemplates } from '@pentimento/core/plan';
+import { planFromTemplate, planOf, plugFields, rangeOf, sectionPlanFields, stackTemplates } from '@pentimento/core/plan';
 import { useState } from 'react';
 import { useForm, type UseFormReturn } from 'react-hook-form';
 import { useNavigate } from 'react-router';
@@ -50,7 +50,7 @@ export function NewBuild({ onClose }: { onClose: () => void }) {
   });
   const last = step === STEPS.length - 1;
   const submit = async (values: NewBuildForm): Promise<void> => {
-    const plan = planFromTemplate(values.templateId === 'none' ? null : values.templateId, {
+    const view = planFromTemplate(values.templateId === 'none' ? null : values.templateId, {
       startDate: values.startDate,
       areaM2: units.store('area', values.area),
       plug: {
@@ -59,7 +59,7 @@ export function NewBuild({ onClose }: { onClose: () => void }) {
         heatLimitC: units.store('temperature', values.heatLimit),
       },
     });
-    const result = await create({ id, name: values.name.trim(), part: values.part.trim(), note: 'First plan', plan });
+    const result = await create({ id, name: values.name.trim(), part: values.part.trim(), note: 'First plan', plan: planOf(view) });
     if (result.data) void navigate(`/builds/${result.data.id}`);
   };
   const advance = async (): Promise<void> => {
@@ -127,7 +127,7 @@ function Problem({ text }: { text: string | undefined }) {
 function PartStep({ form: { register, formState } }: StepProps) {
   const units = useUnits();
   const { errors } = formState;
-  const [min, max] = [rangeOf(planFields.areaM2).min, rangeOf(planFields.areaM2).max].map((v) => units.show('area', v));
+  const [min, max] = [rangeOf(sectionPlanFields.areaM2).min, rangeOf(sectionPlanFields.areaM2).max].map((v) => units.show('area', v));
   const area = `Between ${min.toFixed(2)} and ${max.toFixed(0)} ${units.unit('area')}.`;
   return (
     <div className="grid gap-3 sm:grid-cols-2">

@@ -1,6 +1,17 @@
-import { worstAmong, worstLevel } from '@pentimento/core/judging';
-import { withNewestCard, type CardLibrary, type Objection, type OutdatedCard, type SectionPlan, type PlanStage } from '@pentimento/core/plan';
-import { lazy, Suspense, useCallback, useState } from 'react';
+import { mergeZones, worstAmong, worstLevel, type Verdict } from '@pentimento/core/judging';
+import {
+  sectionNamed,
+  sectionOf,
+  withNewestCard,
+  withSection,
+  type CardLibrary,
+  type Objection,
+  type OutdatedCard,
+  type PlanDocument,
+  type PlanStage,
+  type SectionPlan,
+} from '@pentimento/core/plan';
+import { lazy, Suspense, useCallback, useMemo, useState } from 'react';
 import { useParams } from 'react-router';
 import { useBuildQuery, useCardsQuery, useWhoQuery, type Build, type Card } from '../../api/api';
 import { NotFound } from '../../app/not-found';
@@ -8,7 +19,7 @@ import { useAppDispatch } from '../../app/store';
 import { EditProvider, useEditPhase, type EditPhase } from '../../shared/plan-edit';
 import { Failed, Loading } from '../../shared/states';
 import { SequenceStage } from '../stages/sequence/sequence-stage';
-import { useSimulation } from '../simulation/use-simulation';
+import { useSimulation, type Simulation } from '../simulation/use-simulation';
 import { CardNotice } from './card-notice';
 import { FinishDialog } from './finish-dialog';
 import { HistoryDialog } from './history-dialog';
@@ -18,8 +29,10 @@ import { SaveDialog } from './save-dialog';
 import { StageBar } from './stage-bar';
 import { stageOf } from '../stage/build-stages';
 import type { StageProps } from '../stage/stage-props';
-import { useObjections, useSettledPicture, useSiblings } from './use-around';
-import { useMix } from '../simulation/use-mix';
+import { useSectionChoice, type SectionChoice } from '../plan/section-choice';
+import { SectionTabs } from './section-tabs';
+import { useObjections, useSiblings } from './use-around';
+import { useMold, type Mold } from '../simulation/use-mold';
 import { useBuildKeys } from './use-build-keys';
 import { useOpenPlan } from './use-open-plan';
 import { usePlanCards } from '../stage/use-plan-cards';
@@ -70,11 +83,11 @@ interface OpenBuildProps {
   readonly library: CardLibrary;
   readonly outdated: readonly OutdatedCard[];
   readonly plan: PlanState;
-  readonly present: SectionPlan;
+  readonly present: PlanDocument;
 }
 
 /** How a build's page takes edits: those still under the hand as a preview, the others as a step of the history. */
-function useEdits(readOnly: boolean): { phase: EditPhase; onEdit: (next: SectionPlan) => void } {
+function useEdits(readOnly: boolean): { phase: EditPhase; onEdit: (next: PlanDocument) => void } {
   const dispatch = useAppDispatch();
   const phase = useEditPhase(
     useCallback(() => {
@@ -82,7 +95,7 @@ function useEdits(readOnly: boolean): { phase: EditPhase; onEdit: (next: Section
     }, [dispatch]),
   );
   const onEdit = useCallback(
-    (next: SectionPlan) => {
+    (next: PlanDocument) => {
       if (!readOnly) dispatch(phase.previewing() ? previewed(next) : edited(next));
     },
     [dispatch, readOnly, phase],
@@ -92,16 +105,34 @@ function useEdits(readOnly: boolean): { phase: EditPhase; onEdit: (next: Section
 
 type Sheet = PageSheet | null;
 
+/** Every limit of the mold: the zone under the hand as it is now, the others as they were when the hand last rested. */
+function verdictsOf({ picture }: Simulation, { whole }: Mold, { sectionId, zoneId }: SectionChoice): readonly Verdict[] {
+  if (!picture) return [];
+  if (!whole) return picture.verdicts;
+  const there = whole.sections.map(({ id, zones }) =>
+    mergeZones(zones.map((zone) => (id === sectionId && zone.id === zoneId ? { ...zone, verdicts: picture.verdicts } : zone))),
+  );
+  return there.flat();
+}
+
 function OpenBuild({ build, cards, library, outdated, plan, present }: OpenBuildProps) {
   const stage = stageOf(useParams().stage);
   const person = useWhoQuery().data?.person?.name ?? '';
-  const simulation = useSimulation(plan.preview ?? present, cards);
+  const choice = useSectionChoice(present);
+  const simulation = useSimulation(plan.preview ?? present, choice, cards);
   const siblings = useSiblings(build);
-  const mix = useMix(present, cards);
-  const objections = useObjections(present, library, siblings, useSettledPicture(simulation, present), mix.rows);
+  const mold = useMold(present, cards);
+  const objections = useObjections(present, library, siblings, mold.whole);
   const [sheet, setSheet] = useState<Sheet>(null);
   const readOnly = build.status === 'finished';
-  const { phase, onEdit } = useEdits(readOnly);
+  const { phase, onEdit: onEditPlan } = useEdits(readOnly);
+  const view = useMemo(() => sectionOf(present, choice.sectionId), [present, choice.sectionId]);
+  const onEdit = useCallback(
+    (next: SectionPlan) => {
+      onEditPlan(withSection(present, choice.sectionId, next));
+    },
+    [onEditPlan, present, choice.sectionId],
+  );
   const closeSheet = useCallback(() => {
     setSheet(null);
   }, []);
@@ -113,20 +144,24 @@ function OpenBuild({ build, cards, library, outdated, plan, present }: OpenBuild
     hasEdits(plan) && !readOnly,
   );
   if (stage === null) return <NotFound />;
-  const verdicts = simulation.picture?.verdicts ?? [];
+  const verdicts = verdictsOf(simulation, mold, choice);
   const limits = worstLevel(verdicts);
   const worst = worstAmong(verdicts, objections);
   const props: StageProps = {
     build,
-    plan: present,
+    plan: view,
+    document: present,
+    section: sectionNamed(present, choice.sectionId),
+    choice,
     cards,
     library,
     readOnly,
     onEdit,
-    objections: objections.filter((objection) => objection.stage === stage),
+    onEditPlan,
+    objections: objections.filter((objection) => objection.stage === stage && (objection.section?.id ?? choice.sectionId) === choice.sectionId),
     siblings,
     simulation,
-    mix,
+    mold,
     person,
   };
   return (
@@ -137,9 +172,12 @@ function OpenBuild({ build, cards, library, outdated, plan, present }: OpenBuild
         outdated={outdated}
         readOnly={readOnly}
         onUse={(card) => {
-          onEdit(withNewestCard(present, card));
+          onEditPlan(withNewestCard(present, card));
         }}
       />
+      {present.sections.length > 1 && stage !== 'split' && stage !== 'traveler' && (
+        <SectionTabs document={present} choice={choice} whole={mold.whole} objections={objections} />
+      )}
       <EditProvider value={phase}>
         <Stage stage={stage} props={props} openPlan={plan} all={objections} />
       </EditProvider>

@@ -1,6 +1,6 @@
 import type { VerdictLevel } from '@pentimento/core/judging';
 import type { CardLibrary } from '@pentimento/core/plan';
-import { finishBlocks, LEAST_REASON } from '@pentimento/core/release';
+import { moldBlocks, LEAST_REASON } from '@pentimento/core/release';
 import { releasePrograms } from '@pentimento/core/service';
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
@@ -30,9 +30,9 @@ export function FinishDialog({ build, worst, library, onClose }: FinishDialogPro
   const [finish, { error, isLoading }] = useFinishBuildMutation();
   const navigate = useNavigate();
   const [reason, setReason] = useState('');
-  const blocks = finishBlocks(build.current.plan, library);
+  const blocks = moldBlocks(build.current.plan, library);
   const missing = blocks.length > 0 && reason.trim().length < LEAST_REASON;
-  const planned = build.current.plan.intake?.hand ?? 'none';
+  const planned = build.current.plan.mold.intake?.hand ?? 'none';
   const otherHand = hand !== null && planned !== 'none' && hand !== planned;
   const program = releasePrograms.find(({ id }) => id === releaseProgramId);
   const submit = async (): Promise<void> => {

@@ -1,11 +1,9 @@
 import type { Sibling } from '@pentimento/core/design';
-import { planObjections } from '@pentimento/core/judging';
-import { mixObjections, type MixRow } from '@pentimento/core/mix';
-import { worstFirst, type CardLibrary, type Hand, type Objection, type SectionPlan } from '@pentimento/core/plan';
-import { useMemo, useState } from 'react';
+import { moldObjections } from '@pentimento/core/judging';
+import type { CardLibrary, Hand, Objection, PlanDocument } from '@pentimento/core/plan';
+import { useMemo } from 'react';
 import { useBuildsQuery, useMoldsQuery, type Build } from '../../api/api';
-import type { Picture } from '../simulation/picture';
-import type { Simulation } from '../simulation/use-simulation';
+import type { WholeMold } from '../simulation/simulation.worker';
 
 /** Other builds and molds of the same part, with their hands. */
 export function useSiblings(build: Build | undefined): readonly Sibling[] {
@@ -17,7 +15,7 @@ export function useSiblings(build: Build | undefined): readonly Sibling[] {
     return [
       ...(builds.data ?? [])
         .filter(({ id, part }) => part === build.part && id !== build.id)
-        .map(({ name, current }): Sibling => ({ name, hand: hand(current.plan.intake?.hand) })),
+        .map(({ name, current }): Sibling => ({ name, hand: hand(current.plan.mold.intake?.hand) })),
       ...(molds.data ?? [])
         .filter(({ part, buildId }) => part === build.part && buildId === null)
         .map(({ number, hand: of }) => ({ name: number, hand: of })),
@@ -25,24 +23,11 @@ export function useSiblings(build: Build | undefined): readonly Sibling[] {
   }, [build, builds.data, molds.data]);
 }
 
-/** The picture of the plan as it stands; while the hand drags, the one before, so that the rules rest with it. */
-export function useSettledPicture({ plan, picture }: Simulation, present: SectionPlan | null): Picture | null {
-  const [settled, setSettled] = useState<Picture | null>(null);
-  if (picture && plan === present && settled !== picture) setSettled(picture);
-  return settled;
-}
+/** Nothing simulated yet. */
+const UNKNOWN = { sections: new Map(), times: new Map(), mix: new Map() };
 
-/** Every rule that objects to a plan as it stands. */
-export function useObjections(
-  plan: SectionPlan | null,
-  library: CardLibrary | null,
-  siblings: readonly Sibling[],
-  picture: Picture | null,
-  rows: readonly MixRow[] | null,
-): readonly Objection[] {
-  return useMemo(() => {
-    if (!plan || !library) return [];
-    const found = planObjections(plan, library, { siblings, gelS: new Map(picture?.gelAfterS ?? []), backing: picture?.backing ?? null });
-    return worstFirst([...found, ...mixObjections(rows ?? [])]);
-  }, [plan, library, siblings, picture, rows]);
+/** Every rule that objects to a plan as it stands; what waits for the simulation goes by the last one. */
+export function useObjections(plan: PlanDocument, library: CardLibrary, siblings: readonly Sibling[], whole: WholeMold | null): readonly Objection[] {
+  const around = whole?.around ?? UNKNOWN;
+  return useMemo(() => moldObjections(plan, library, { siblings, ...around }), [plan, library, siblings, around]);
 }

@@ -1,4 +1,4 @@
-import { keepCardVersions, type SectionPlan } from '@pentimento/core/plan';
+import { keepCardVersions, type PlanDocument } from '@pentimento/core/plan';
 import { useRef, useState } from 'react';
 import { useBuildQuery, useSaveVersionMutation, type Build, type Card } from '../../api/api';
 import { problemOf, type Problem } from '../../api/problem';
@@ -15,7 +15,7 @@ export interface Save {
 }
 
 /** Saves a version; when somebody saved first, offers theirs or mine on top, and loses neither. */
-export function useSave(build: Build, plan: PlanState, present: SectionPlan, cards: readonly Card[], done: () => void): Save {
+export function useSave(build: Build, plan: PlanState, present: PlanDocument, cards: readonly Card[], done: () => void): Save {
   const [saveVersion, { isLoading }] = useSaveVersionMutation();
   const { refetch } = useBuildQuery(build.id);
   const [problem, setProblem] = useState<Problem | null>(null);

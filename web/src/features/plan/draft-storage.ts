@@ -1,9 +1,9 @@
-import type { SectionPlan } from '@pentimento/core/plan';
+import type { PlanDocument } from '@pentimento/core/plan';
 
 /** An unsaved plan kept in this browser. */
 export interface Draft {
   readonly baseVersion: number;
-  readonly plan: SectionPlan;
+  readonly plan: PlanDocument;
   readonly at: string;
 }
 

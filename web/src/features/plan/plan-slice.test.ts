@@ -1,10 +1,11 @@
-import { moveSession, planFromTemplate } from '@pentimento/core/plan';
+import { moveSession, planFromTemplate, planOf } from '@pentimento/core/plan';
 import { dropped, edited, hasEdits, opened, planSlice, previewed, rebased, redone, undone } from './plan-slice';
 import { dropDraft, keepDraft } from './draft-storage';
 import { readDraft } from './read-draft';
 
-const plan = planFromTemplate('staged', { startDate: '2026-11-30', areaM2: 1, plug: { materialId: 'mdf', thicknessMm: 18, heatLimitC: 60 } });
-const moved = moveSession(plan, 4, plan.sessions[4].startMin + 60);
+const view = planFromTemplate('staged', { startDate: '2026-11-30', areaM2: 1, plug: { materialId: 'mdf', thicknessMm: 18, heatLimitC: 60 } });
+const plan = planOf(view);
+const moved = planOf(moveSession(view, 4, view.sessions[4].startMin + 60));
 const open = planSlice.reducer(undefined, opened({ buildId: 'b', baseVersion: 3, saved: plan, draft: null }));
 
 test('edit, undo, redo', () => {

@@ -1,4 +1,4 @@
-import type { SectionPlan } from '@pentimento/core/plan';
+import type { PlanDocument } from '@pentimento/core/plan';
 import { createSlice, type PayloadAction } from '@reduxjs/toolkit';
 
 const MOST_UNDO = 100;
@@ -9,12 +9,12 @@ export interface PlanState {
   /** Version on the server that the edits started from */
   baseVersion: number;
   /** The plan of that version */
-  saved: SectionPlan | null;
-  past: SectionPlan[];
-  present: SectionPlan | null;
-  future: SectionPlan[];
+  saved: PlanDocument | null;
+  past: PlanDocument[];
+  present: PlanDocument | null;
+  future: PlanDocument[];
   /** What the hand is doing right now; becomes an edit on release */
-  preview: SectionPlan | null;
+  preview: PlanDocument | null;
 }
 
 const closed: PlanState = { buildId: null, baseVersion: 0, saved: null, past: [], present: null, future: [], preview: null };
@@ -25,7 +25,7 @@ export const planSlice = createSlice({
   reducers: {
     opened: (
       _state,
-      { payload }: PayloadAction<{ buildId: string; baseVersion: number; saved: SectionPlan; draft: SectionPlan | null }>,
+      { payload }: PayloadAction<{ buildId: string; baseVersion: number; saved: PlanDocument; draft: PlanDocument | null }>,
     ): PlanState => ({
       ...closed,
       buildId: payload.buildId,
@@ -34,10 +34,10 @@ export const planSlice = createSlice({
       present: payload.draft ?? payload.saved,
       past: payload.draft ? [payload.saved] : [],
     }),
-    previewed: (state, { payload }: PayloadAction<SectionPlan | null>) => {
+    previewed: (state, { payload }: PayloadAction<PlanDocument | null>) => {
       state.preview = payload;
     },
-    edited: (state, { payload }: PayloadAction<SectionPlan>) => {
+    edited: (state, { payload }: PayloadAction<PlanDocument>) => {
       state.preview = null;
       if (!state.present || payload === state.present) return;
       state.past = [...state.past.slice(-MOST_UNDO), state.present];
@@ -60,7 +60,7 @@ export const planSlice = createSlice({
       state.present = next;
     },
     /** The server took the plan as a new version, or a newer version became the base of these edits. */
-    rebased: (state, { payload }: PayloadAction<{ baseVersion: number; saved: SectionPlan }>) => {
+    rebased: (state, { payload }: PayloadAction<{ baseVersion: number; saved: PlanDocument }>) => {
       state.baseVersion = payload.baseVersion;
       state.saved = payload.saved;
       // A save keeps the versions of its cards; the open plan keeps them with it.

@@ -1,45 +1,85 @@
 import { backingOf } from '@pentimento/core/design';
 import { DomainError } from '@pentimento/core/errors';
 import { simulateCup, type CupInput, type CupOutcome } from '@pentimento/core/growth';
-import { evaluatePlan, gelTimes, type PlanEvaluation } from '@pentimento/core/judging';
+import {
+  aroundMold,
+  evaluateMold,
+  evaluateOne,
+  gelTimes,
+  zoneKey,
+  type AroundMold,
+  type PlanEvaluation,
+  type Verdict,
+  type ZoneKey,
+} from '@pentimento/core/judging';
 import type { SchoolFigures } from '@pentimento/core/schools';
 import type { VersionedCard } from '@pentimento/core/materials';
 import { mixSheet, potLookup, type MixRow } from '@pentimento/core/mix';
-import { libraryOf, type CardLibrary, type SectionPlan } from '@pentimento/core/plan';
+import { libraryOf, type CardLibrary, type PlanDocument, type SectionPlan, type ZoneKind } from '@pentimento/core/plan';
+import { moldWorkedOut, stepsOfMold, type Step } from '@pentimento/core/steps';
 import { expose, transfer } from 'comlink';
 import { pictureOf, type Picture } from './picture';
 
-/** What came of a plan: a picture, or what is wrong with the plan. */
-export type SimulationAnswer = { readonly ok: true; readonly picture: Picture } | { readonly ok: false; readonly detail: string };
+/** What came of a zone of a plan: a picture and the zone as it was judged, or what is wrong with the plan. */
+export type SimulationAnswer =
+  { readonly ok: true; readonly picture: Picture; readonly view: SectionPlan } | { readonly ok: false; readonly detail: string };
 
 export type CupAnswer = { readonly ok: true; readonly outcome: CupOutcome } | { readonly ok: false; readonly detail: string };
 
-export type MixAnswer = { readonly ok: true; readonly rows: readonly MixRow[] } | { readonly ok: false; readonly detail: string };
+/** A zone of a section with every limit in it. */
+export interface ZoneInMold {
+  readonly id: string;
+  readonly name: string;
+  /** null: the field */
+  readonly kind: ZoneKind | null;
+  readonly verdicts: readonly Verdict[];
+  /** What is laid there, bottom first: name and thickness [m] */
+  readonly layers: readonly { readonly id: string; readonly thicknessM: number }[];
+}
+
+export interface SectionInMold {
+  readonly id: string;
+  readonly name: string;
+  readonly zones: readonly ZoneInMold[];
+  /** Each limit where it is kept worst */
+  readonly verdicts: readonly Verdict[];
+}
+
+/** Everything of a mold besides the picture of one zone: limits, pots and steps of all its sections. */
+export interface WholeMold {
+  readonly sections: readonly SectionInMold[];
+  readonly around: Omit<AroundMold, 'siblings'>;
+  readonly rows: ReadonlyMap<string, readonly MixRow[]>;
+  readonly steps: readonly Step[];
+}
+
+export type MoldAnswer = { readonly ok: true; readonly mold: WholeMold } | { readonly ok: false; readonly detail: string };
 
 export type SchoolAnswer = { readonly ok: true; readonly figures: SchoolFigures } | { readonly ok: false; readonly detail: string };
 
 let pots = potLookup();
-let previous: PlanEvaluation | undefined;
+/** What was simulated last of each zone */
+let known = new Map<ZoneKey, PlanEvaluation>();
 let library: CardLibrary = libraryOf([]);
 
 const service = {
   /** Cards for all that follows. Kept here, so that tables and thresholds made for a card are not made again at each picture. */
   setCards(cards: readonly VersionedCard[]): void {
     library = libraryOf(cards);
-    previous = undefined;
+    known = new Map();
     pots = potLookup();
   },
-  /** Simulates a plan; what the last plan shares with it is not computed again. */
-  picture(plan: SectionPlan): SimulationAnswer {
+  /** Simulates a zone of a plan; what the last plan shares with it is not computed again. */
+  picture(plan: PlanDocument, sectionId: string, zoneId: string): SimulationAnswer {
     const start = performance.now();
     try {
-      const evaluation = evaluatePlan(plan, library, {}, previous);
-      previous = evaluation.result.status === 'converged' ? evaluation : undefined;
+      const { plan: view, evaluation } = evaluateOne({ plan, cards: library, sectionId, zoneId }, known);
+      known.set(zoneKey(sectionId, zoneId), evaluation);
       const { picture, transfer: buffers } = pictureOf(evaluation, performance.now() - start, {
-        gelAfterS: [...gelTimes(plan, evaluation)],
-        backing: backingOf(plan, evaluation.result, library),
+        gelAfterS: [...gelTimes(view, evaluation)],
+        backing: backingOf(view, evaluation.result, library),
       });
-      return transfer({ ok: true, picture }, buffers);
+      return transfer({ ok: true, picture, view }, buffers);
     } catch (error) {
       return { ok: false, detail: error instanceof DomainError ? error.message : 'The simulation failed on this plan. Undo the last change.' };
     }
@@ -52,10 +92,32 @@ const service = {
       return { ok: false, detail: error instanceof DomainError ? error.message : 'The pot could not be simulated with these numbers.' };
     }
   },
-  /** Every layer's pots. Pots that were simulated once are kept. */
-  mix(plan: SectionPlan): MixAnswer {
+  /** All sections and zones, with pots and steps. Pots that were simulated once are kept. */
+  mold(plan: PlanDocument): MoldAnswer {
     try {
-      return { ok: true, rows: mixSheet(plan, library, pots) };
+      const sections = evaluateMold(plan, library, known);
+      known = new Map(sections.flatMap(({ id, zones }) => zones.map((zone) => [zoneKey(id, zone.id), zone.evaluation] as const)));
+      const { siblings: _none, ...around } = aroundMold(sections, library, [], pots);
+      return {
+        ok: true,
+        mold: {
+          sections: sections.map(({ id, name, zones, verdicts }) => ({
+            id,
+            name,
+            verdicts,
+            zones: zones.map((zone) => ({
+              id: zone.id,
+              name: zone.name,
+              kind: zone.plan.zone?.kind ?? null,
+              verdicts: zone.evaluation.verdicts,
+              layers: zone.evaluation.result.layers.filter(({ plug }) => !plug).map(({ name: layer, thicknessM }) => ({ id: layer, thicknessM })),
+            })),
+          })),
+          around,
+          rows: new Map(sections.map(({ id, plan: view }) => [id, mixSheet(view, library, pots)])),
+          steps: stepsOfMold(plan, library, moldWorkedOut(sections, library, pots)),
+        },
+      };
     } catch (error) {
       return { ok: false, detail: error instanceof DomainError ? error.message : 'The pots could not be worked out for this plan.' };
     }

@@ -1,27 +1,34 @@
-import type { SectionPlan } from '@pentimento/core/plan';
+import type { PlanDocument, SectionPlan } from '@pentimento/core/plan';
 import { useEffect, useRef, useState } from 'react';
 import type { Card } from '../../api/api';
 import { makeSimulation } from './make-worker';
 import type { Picture } from './picture';
 
 export interface Simulation {
-  /** Newest picture, and the plan it shows; both null before the first */
+  /** Newest picture, the zone it shows, and the plan that it is of; all null before the first */
   readonly picture: Picture | null;
-  readonly plan: SectionPlan | null;
+  readonly view: SectionPlan | null;
+  readonly plan: PlanDocument | null;
   /** Why the newest plan has no picture */
   readonly problem: string | null;
 }
 
-const EMPTY: Simulation = { picture: null, plan: null, problem: null };
+/** Which zone of which section. */
+export interface ZoneOfPlan {
+  readonly sectionId: string;
+  readonly zoneId: string;
+}
+
+const EMPTY: Simulation = { picture: null, view: null, plan: null, problem: null };
 
 /**
- * Simulates a plan in a worker while it changes. Only the newest plan counts: what the hand has passed is skipped,
+ * Simulates a zone of a plan in a worker while it changes. Only the newest plan counts: what the hand has passed is skipped,
  * so the picture follows as fast as the machine allows.
  */
-export function useSimulation(plan: SectionPlan | null, cards: readonly Card[] | null): Simulation {
+export function useSimulation(plan: PlanDocument | null, { sectionId, zoneId }: ZoneOfPlan, cards: readonly Card[] | null): Simulation {
   const [simulation, setSimulation] = useState<Simulation>(EMPTY);
   const engine = useRef<ReturnType<typeof makeSimulation> | null>(null);
-  const wanted = useRef<SectionPlan | null>(null);
+  const wanted = useRef<(ZoneOfPlan & { readonly plan: PlanDocument }) | null>(null);
   const busy = useRef(false);
   const wantedCards = useRef<readonly Card[] | null>(null);
   const cardsThere = useRef<readonly Card[] | null>(null);
@@ -38,7 +45,7 @@ export function useSimulation(plan: SectionPlan | null, cards: readonly Card[] |
   }, []);
 
   useEffect(() => {
-    wanted.current = plan;
+    wanted.current = plan && { plan, sectionId, zoneId };
     // A running loop picks up newer cards as well as a newer plan.
     wantedCards.current = cards;
     if (busy.current || !plan || !cards || !engine.current) return;
@@ -52,15 +59,15 @@ export function useSimulation(plan: SectionPlan | null, cards: readonly Card[] |
           cardsThere.current = now;
           await service.setCards(now);
         }
-        const answer = await service.picture(next);
-        const shown = next;
-        if (answer.ok) setSimulation({ picture: answer.picture, plan: shown, problem: null });
+        const answer = await service.picture(next.plan, next.sectionId, next.zoneId);
+        const shown = next.plan;
+        if (answer.ok) setSimulation({ picture: answer.picture, view: answer.view, plan: shown, problem: null });
         else setSimulation((last) => ({ ...last, problem: answer.detail }));
       }
       busy.current = false;
     };
     void run();
-  }, [plan, cards]);
+  }, [plan, sectionId, zoneId, cards]);
 
   return simulation;
 }

@@ -1,4 +1,4 @@
-import { cardLibrary, outdatedCards, type CardLibrary, type OutdatedCard, type SectionPlan } from '@pentimento/core/plan';
+import { cardLibrary, outdatedCards, type CardLibrary, type OutdatedCard, type PlanDocument } from '@pentimento/core/plan';
 import { useMemo, useState } from 'react';
 import { useKeptCardsQuery, type Card } from '../../api/api';
 
@@ -11,7 +11,7 @@ export interface PlanCards {
 }
 
 /** Cards as a plan sees them: those it keeps in the version it was made with. */
-export function usePlanCards(plan: SectionPlan | null, newest: readonly Card[] | undefined): PlanCards {
+export function usePlanCards(plan: PlanDocument | null, newest: readonly Card[] | undefined): PlanCards {
   // The same list while the hand drags, so that nothing is fetched or built again.
   const key = plan && newest ? JSON.stringify(outdatedCards(plan, newest)) : '[]';
   const outdated = useMemo((): readonly OutdatedCard[] => (plan && newest ? outdatedCards(plan, newest) : []), [key, newest]); // eslint-disable-line react-hooks/exhaustive-deps

@@ -10,9 +10,10 @@ import { MixForm } from './mix-form';
 import { MixSession } from './mix-session';
 
 /** Pots for every session: who lays, what is weighed into each, and by when it is used up. */
-export function MixStage({ plan, library, readOnly, onEdit, objections, mix: { rows, problem } }: StageProps) {
+export function MixStage({ plan, library, readOnly, onEdit, objections, choice, mold: { whole, problem } }: StageProps) {
   const [explained, setExplained] = useState<Explanation | null>(null);
   const mix = plan.mix ?? DEFAULT_MIX;
+  const rows = whole?.rows.get(choice.sectionId);
   return (
     <StageFrame name="Mix" objections={objections} readOnly={readOnly}>
       <div className="mb-4 flex items-start gap-4 print:hidden">

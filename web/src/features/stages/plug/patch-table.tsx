@@ -7,7 +7,7 @@ import {
   patchShapes,
   patchSizes,
   placeKinds,
-  planFields,
+  sectionPlanFields,
   sumAreas,
   withPatches,
   type Patch,
@@ -23,7 +23,7 @@ import { useUnits } from '../../../shared/use-units';
 import { newId } from '../../../shared/new-id';
 
 const FLANGE_MM = 60;
-const MOST_PATCHES = mostOf(planFields.patches);
+const MOST_PATCHES = mostOf(sectionPlanFields.patches);
 const START: Record<PatchSize, number> = { lengthMm: 600, widthMm: 400, radiusMm: 200, topRadiusMm: 100, heightMm: 150, arcDeg: 90 };
 
 /** A form of a shape, with the sizes that were measured already kept. */
@@ -80,7 +80,7 @@ export function PatchTable({ plan, onEdit }: { plan: SectionPlan; onEdit: (plan:
     >
       {patches.length === 0 && (
         <div className="flex flex-wrap items-end gap-4 text-sm">
-          {cells(planFields, plan, onEdit)('areaM2', { label: 'Area with flanges, as estimated' })}
+          {cells(sectionPlanFields, plan, onEdit)('areaM2', { label: 'Area with flanges, as estimated' })}
           <p className="muted pb-1">Or measure it patch by patch: kits, corner plies and slow pockets follow from it.</p>
         </div>
       )}

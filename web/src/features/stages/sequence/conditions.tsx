@@ -1,5 +1,5 @@
 import type { PlugChoice } from '@pentimento/core/materials';
-import { earliestDemoldMin, climateFields, planFields, plugFields, rangeOf, type CardLibrary, type SectionPlan } from '@pentimento/core/plan';
+import { earliestDemoldMin, climateFields, sectionPlanFields, plugFields, rangeOf, type CardLibrary, type SectionPlan } from '@pentimento/core/plan';
 import { clockText } from '@pentimento/core/shop-time';
 import { memo } from 'react';
 import { cells } from '../../../shared/cells';
@@ -58,7 +58,7 @@ export const Conditions = memo(function Conditions({
         digits={1}
         step={0.5}
         min={Math.ceil(earliestDemoldMin(plan) / 6) / 10}
-        max={rangeOf(planFields.demoldMin).max / 60}
+        max={rangeOf(sectionPlanFields.demoldMin).max / 60}
         onChange={(hours) => {
           onEdit({ ...plan, demoldMin: Math.round(hours * 60) });
         }}

@@ -1,7 +1,7 @@
 import { explainVerdict, type Explanation } from '@pentimento/core/explain';
 import { plugChoicesOf } from '@pentimento/core/materials';
-import { moveSession, type Objection, type SectionPlan } from '@pentimento/core/plan';
-import type { Verdict } from '@pentimento/core/judging';
+import { moveSession, sectionOf, withSection, zoneOf, type Objection, type PlanDocument, type SectionPlan } from '@pentimento/core/plan';
+import { FIELD, mergeZones, type Verdict } from '@pentimento/core/judging';
 import type { SectionDistortion } from '@pentimento/core/distortion';
 import type { VerdictCloud } from '@pentimento/core/uncertainty';
 import { useMemo, useState } from 'react';
@@ -15,6 +15,8 @@ import { LevelMark } from '../../../shared/level-mark';
 import { previewed, type PlanState } from '../../plan/plan-slice';
 import { StackTable } from '../../layers/stack-table';
 import { STAGE_NAMES } from '../../stage/build-stages';
+import type { SectionChoice } from '../../plan/section-choice';
+import type { Mold } from '../../simulation/use-mold';
 import type { Simulation } from '../../simulation/use-simulation';
 import type { StageProps } from '../../stage/stage-props';
 import { ChartControls } from './chart-controls';
@@ -33,8 +35,25 @@ interface SequenceStageProps extends StageProps {
 }
 
 /** The growth chart, its verdicts, and the stack behind it. */
-export function SequenceStage({ build, cards, library, plan: present, readOnly, onEdit: edit, simulation, openPlan, stops }: SequenceStageProps) {
-  const shown = openPlan.preview ?? present;
+export function SequenceStage({
+  build,
+  cards,
+  library,
+  plan: present,
+  document,
+  section,
+  choice,
+  readOnly,
+  onEdit: edit,
+  onEditPlan,
+  simulation,
+  mold,
+  openPlan,
+  stops,
+}: SequenceStageProps) {
+  const { preview, saved } = openPlan;
+  const shown = useMemo(() => (preview ? sectionOf(preview, section.id) : present), [preview, present, section.id]);
+  const ghost = useMemo(() => (saved && simulation.plan !== saved ? ghostOf(saved, choice) : null), [saved, simulation.plan, choice]);
   const [view, setView] = useState<ChartView>({ heightMode: 'even', folded: true, cureLevel: 0.6 });
   const [cursorS, setCursorS] = useState<number | null>(null);
   const [tab, setTab] = useState<Tab>('stack');
@@ -43,9 +62,9 @@ export function SequenceStage({ build, cards, library, plan: present, readOnly, 
   const plugs = useMemo(() => plugChoicesOf(cards), [cards]);
   const { ref, width } = useWidth();
   const { picture } = simulation;
-  const drawn = simulation.plan ?? shown;
-  const verdicts = picture?.verdicts ?? [];
-  const at = cursorS ?? worstMoment(picture?.verdicts) ?? shown.demoldMin * 60;
+  const drawn = simulation.view ?? shown;
+  const verdicts = useMemo(() => shownVerdicts(simulation, mold, choice), [simulation, mold, choice]);
+  const at = cursorS ?? worstMoment(verdicts) ?? shown.demoldMin * 60;
 
   return (
     <>
@@ -59,7 +78,8 @@ export function SequenceStage({ build, cards, library, plan: present, readOnly, 
                 plan={present}
                 drawn={drawn}
                 picture={picture}
-                ghost={openPlan.saved !== null && drawn !== openPlan.saved ? openPlan.saved : null}
+                ghost={ghost}
+                inPlan={(view) => withSection(document, section.id, view)}
                 cards={library}
                 view={view}
                 width={Math.max(640, width - 16)}
@@ -116,11 +136,15 @@ interface LiveChartProps extends Pick<GrowthChartProps, 'picture' | 'ghost' | 'c
   readonly drawn: SectionPlan;
   readonly readOnly: boolean;
   readonly onEdit: (plan: SectionPlan) => void;
+  /** The plan with its section as the hand has it */
+  readonly inPlan: (view: SectionPlan) => PlanDocument;
 }
 
 /** The growth chart under the hand: sessions are dragged, nudged and let go; the clock stands still meanwhile. */
-function LiveChart({ plan, drawn, readOnly, onEdit, ...chart }: LiveChartProps) {
+function LiveChart({ plan, drawn, readOnly, onEdit, inPlan, ...chart }: LiveChartProps) {
   const dispatch = useAppDispatch();
+  // A zone may leave sessions out.
+  const inSection = (index: number): number => plan.sessions.findIndex(({ id }) => id === drawn.sessions[index].id);
   const [clockPlan, setClockPlan] = useState<SectionPlan | null>(null);
   return (
     <GrowthChart
@@ -132,14 +156,15 @@ function LiveChart({ plan, drawn, readOnly, onEdit, ...chart }: LiveChartProps) 
         setClockPlan(drawn);
       }}
       onPreview={(index, startMin) => {
-        if (!readOnly) dispatch(previewed(moveSession(plan, index, startMin)));
+        if (!readOnly) dispatch(previewed(inPlan(moveSession(plan, inSection(index), startMin))));
       }}
       onMove={(index, startMin) => {
         setClockPlan(null);
-        onEdit(moveSession(plan, index, startMin));
+        onEdit(moveSession(plan, inSection(index), startMin));
       }}
       onNudge={(index, byMin) => {
-        onEdit(moveSession(plan, index, plan.sessions[index].startMin + byMin));
+        const at = inSection(index);
+        onEdit(moveSession(plan, at, plan.sessions[at].startMin + byMin));
       }}
       onCancel={() => {
         setClockPlan(null);
@@ -218,6 +243,22 @@ function VerdictAside({ buildId, stops, verdicts, clouds, onJump, onExplain }: V
       <VerdictList verdicts={verdicts} clouds={clouds} onJump={onJump} onExplain={onExplain} />
     </aside>
   );
+}
+
+/** Limits of the section that is looked at: its shown zone as it is now, its others as they were when the hand last rested. */
+function shownVerdicts({ picture }: Simulation, { whole }: Mold, { sectionId, zoneId }: SectionChoice): readonly Verdict[] {
+  if (!picture) return [];
+  const zones = whole?.sections.find(({ id }) => id === sectionId)?.zones ?? [];
+  if (zones.length < 2) return picture.verdicts;
+  return mergeZones(zones.map((zone) => (zone.id === zoneId ? { ...zone, verdicts: picture.verdicts } : zone)));
+}
+
+/** The saved version of what is shown; null where it had no such section or zone. */
+function ghostOf(saved: PlanDocument, { sectionId, zoneId }: SectionChoice): SectionPlan | null {
+  const section = saved.sections.find(({ id }) => id === sectionId);
+  if (!section) return null;
+  if (zoneId === FIELD) return sectionOf(saved, sectionId);
+  return section.zones.some(({ id }) => id === zoneId) ? zoneOf(saved, sectionId, zoneId) : null;
 }
 
 /** Why there is no picture, or not yet. */

@@ -1,15 +1,20 @@
 import {
-  defaultRelease,
+  changeSection,
+  DEFAULT_DESIGN,
   designFields,
   mostOf,
   partingFields,
+  planFields,
   sectionFields,
-  type MoldDesign,
+  withNewSection,
+  withoutParting,
+  withoutSection,
+  withParting,
+  withSectionEarlier,
   type MoldSection,
   type PartingLine,
-  type SectionPlan,
+  type PlanDocument,
 } from '@pentimento/core/plan';
-import { withRelease } from '@pentimento/core/plug';
 import { ArrowUp, Trash2 } from 'lucide-react';
 import { AddButton } from '../../../shared/edit-table';
 import { cells } from '../../../shared/cells';
@@ -18,51 +23,24 @@ import { BoltDrawing } from './bolt-drawing';
 import { newId } from '../../../shared/new-id';
 
 interface SectionsPartProps {
-  readonly plan: SectionPlan;
-  readonly design: MoldDesign;
-  readonly onChange: (design: MoldDesign) => void;
-  readonly onEdit: (plan: SectionPlan) => void;
+  readonly plan: PlanDocument;
+  readonly onEdit: (plan: PlanDocument) => void;
 }
 
-/** The sections with one of them laid a place earlier. */
-function laidEarlier(design: MoldDesign, at: number): MoldDesign {
-  const sections = [...design.sections];
-  [sections[at - 1], sections[at]] = [sections[at], sections[at - 1]];
-  const order = sections.map(({ id }) => id);
-  // The one laid first is named first, whatever the order was when the line was drawn.
-  const partings = design.partings.map((line) =>
-    order.indexOf(line.firstSectionId) < order.indexOf(line.secondSectionId)
-      ? line
-      : { ...line, firstSectionId: line.secondSectionId, secondSectionId: line.firstSectionId },
-  );
-  return { ...design, sections, partings };
-}
-
-/** A section goes with the lines that meet it. */
-function withoutSection(design: MoldDesign, id: string): MoldDesign {
-  return {
-    ...design,
-    sections: design.sections.filter((one) => one.id !== id),
-    partings: design.partings.filter((line) => line.firstSectionId !== id && line.secondSectionId !== id),
-  };
-}
-
-/** The first one's flange as a release zone of its own. */
-function withFlangeZone(plan: SectionPlan, { flange }: MoldDesign, { id, name, lengthMm }: PartingLine): SectionPlan {
-  const release = plan.release ?? defaultRelease(plan.areaM2);
-  const zone = {
-    id: `flange-${id}`,
-    name: `Flange at ${name}`,
-    areaM2: Math.max(0.001, (lengthMm * flange.widthMm) / 1e6),
-    programId: release.zones.at(0)?.programId ?? 'wax-film',
-    already: 'bare' as const,
-  };
-  return withRelease(plan, { ...release, zones: [...release.zones, zone] });
+/** A parting line with its ends changed: its flange and steps follow. */
+function withPartingChanged(plan: PlanDocument, before: PartingLine, next: PartingLine): PlanDocument {
+  const { design } = plan.mold;
+  if (!design) return plan;
+  const moved = before.firstSectionId !== next.firstSectionId || before.secondSectionId !== next.secondSectionId;
+  if (moved) return withParting(withoutParting(plan, before.id), next);
+  return { ...plan, mold: { ...plan.mold, design: { ...design, partings: design.partings.map((one) => (one.id === before.id ? next : one)) } } };
 }
 
 /** Sections in the order they are laid, and the lines where they meet. */
-export function SectionsPart({ plan, design, onChange, onEdit }: SectionsPartProps) {
-  const { sections, partings } = design;
+export function SectionsPart({ plan, onEdit }: SectionsPartProps) {
+  const { sections } = plan;
+  const design = plan.mold.design ?? DEFAULT_DESIGN;
+  const { partings } = design;
   return (
     <Part title="Sections, in the order they are laid">
       <ol aria-label="Sections" className="text-sm">
@@ -72,23 +50,23 @@ export function SectionsPart({ plan, design, onChange, onEdit }: SectionsPartPro
             section={section}
             place={i + 1}
             only={sections.length === 1}
-            onChange={(next) => {
-              onChange({ ...design, sections: sections.map((one) => (one.id === section.id ? next : one)) });
+            onChange={({ name }) => {
+              onEdit(changeSection(plan, section.id, (one) => ({ ...one, name })));
             }}
             onRaise={() => {
-              onChange(laidEarlier(design, i));
+              onEdit(withSectionEarlier(plan, i));
             }}
             onRemove={() => {
-              onChange(withoutSection(design, section.id));
+              onEdit(withoutSection(plan, section.id));
             }}
           />
         ))}
       </ol>
       <div className="mt-2 flex gap-1.5">
         <AddButton
-          disabled={sections.length >= mostOf(designFields.sections)}
+          disabled={sections.length >= mostOf(planFields.sections)}
           onAdd={() => {
-            onChange({ ...design, sections: [...sections, { id: newId(), name: `Section ${String(sections.length + 1)}` }] });
+            onEdit(withNewSection(plan, newId));
           }}
         >
           section
@@ -98,27 +76,24 @@ export function SectionsPart({ plan, design, onChange, onEdit }: SectionsPartPro
           onAdd={() => {
             const [first, second] = sections.slice(-2);
             const name = `Parting ${String(partings.length + 1)}`;
-            const line = { id: newId(), name, firstSectionId: first.id, secondSectionId: second.id, lengthMm: design.longestSideMm };
-            onChange({ ...design, partings: [...partings, line] });
+            onEdit(withParting(plan, { id: newId(), name, firstSectionId: first.id, secondSectionId: second.id, lengthMm: design.longestSideMm }));
           }}
         >
           parting line
         </AddButton>
       </div>
+      <p className="muted mt-1 text-xs">A new section is laid like the last one, two days after it; change its stack and times under its own tab.</p>
       {partings.map((line) => (
         <PartingPart
           key={line.id}
           line={line}
-          design={design}
-          zoned={plan.release?.zones.some(({ id }) => id === `flange-${line.id}`) ?? false}
+          sections={sections}
+          spacingMm={design.flange.boltSpacingMm}
           onChange={(next) => {
-            onChange({ ...design, partings: partings.map((one) => (one.id === line.id ? next : one)) });
+            onEdit(withPartingChanged(plan, line, next));
           }}
           onRemove={() => {
-            onChange({ ...design, partings: partings.filter(({ id }) => id !== line.id) });
-          }}
-          onZone={() => {
-            onEdit(withFlangeZone({ ...plan, design }, design, line));
+            onEdit(withoutParting(plan, line.id));
           }}
         />
       ))}
@@ -170,17 +145,14 @@ function SectionRow({ section, place, only, onChange, onRaise, onRemove }: Secti
 
 interface PartingPartProps {
   readonly line: PartingLine;
-  readonly design: MoldDesign;
-  /** The first one's flange is a release zone already */
-  readonly zoned: boolean;
+  readonly sections: readonly MoldSection[];
+  readonly spacingMm: number;
   readonly onChange: (line: PartingLine) => void;
   readonly onRemove: () => void;
-  readonly onZone: () => void;
 }
 
-/** A line where two sections meet: which is laid first, its bolts and dowels, its flange's release. */
-function PartingPart({ line, design, zoned, onChange, onRemove, onZone }: PartingPartProps) {
-  const { sections } = design;
+/** A line where two sections meet: which is laid first, its bolts and dowels. */
+function PartingPart({ line, sections, spacingMm, onChange, onRemove }: PartingPartProps) {
   const cell = cells(partingFields, line, onChange);
   const options = sections.map(({ id, name }) => [id, name] as const);
   const at = (id: string): number => sections.findIndex((one) => one.id === id);
@@ -203,24 +175,8 @@ function PartingPart({ line, design, zoned, onChange, onRemove, onZone }: Partin
         </button>
       </div>
       <div className="mt-2">
-        <BoltDrawing name={line.name} lengthMm={line.lengthMm} spacingMm={design.flange.boltSpacingMm} />
+        <BoltDrawing name={line.name} lengthMm={line.lengthMm} spacingMm={spacingMm} />
       </div>
-      <p className="mt-1">
-        Drill both flanges together, before demolding. The first one’s finished flange is plug for the next: release it, mask its edges.{' '}
-        {zoned ? (
-          <span className="muted">It is a release zone.</span>
-        ) : (
-          <button
-            type="button"
-            className="underline"
-            onClick={() => {
-              onZone();
-            }}
-          >
-            Make it a release zone
-          </button>
-        )}
-      </p>
     </div>
   );
 }

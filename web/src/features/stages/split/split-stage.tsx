@@ -5,6 +5,8 @@ import { useState } from 'react';
 import { ExplainDialog } from '../../../shared/explain-dialog';
 import { StageFrame } from '../../stage/stage-frame';
 import type { StageProps } from '../../stage/stage-props';
+import { JointsPart } from './joints-part';
+import { PlanView } from './plan-view';
 import { FacesPart } from './faces-part';
 import { FlangePart } from './flange-part';
 import { OffsetPart } from './offset-part';
@@ -12,7 +14,7 @@ import { SectionsPart } from './sections-part';
 import { ShellPart } from './shell-part';
 
 /** How the mold is split, edged, stiffened and framed. */
-export function SplitStage({ plan, library, readOnly, onEdit, objections, simulation }: StageProps) {
+export function SplitStage({ plan, document, library, readOnly, onEdit, onEditPlan, objections, simulation, mold }: StageProps) {
   const [explained, setExplained] = useState<Explanation | null>(null);
   const design = plan.design ?? DEFAULT_DESIGN;
   const change = (next: MoldDesign): void => {
@@ -29,7 +31,9 @@ export function SplitStage({ plan, library, readOnly, onEdit, objections, simula
         onChange={change}
         onExplain={setExplained}
       />
-      <SectionsPart plan={plan} design={design} onChange={change} onEdit={onEdit} />
+      <SectionsPart plan={document} onEdit={onEditPlan} />
+      {document.sections.length > 1 && <PlanView plan={document} />}
+      {design.partings.length > 0 && <JointsPart plan={document} times={mold.whole?.around.times ?? null} onEdit={onEditPlan} />}
       <FlangePart design={design} onChange={change} />
       <FacesPart design={design} onChange={change} />
       <OffsetPart design={design} onChange={change} />

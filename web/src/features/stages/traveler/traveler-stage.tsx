@@ -1,9 +1,8 @@
 import { words } from '@pentimento/core/units';
 import { worstObjection, type Objection } from '@pentimento/core/plan';
-import { stepsOf } from '@pentimento/core/steps';
 import { planCautions } from '@pentimento/core/cautions';
 import { CalendarDays, FileText } from 'lucide-react';
-import { useMemo, useState } from 'react';
+import { useState } from 'react';
 import { Part } from '../../../shared/fields';
 import { LevelMark } from '../../../shared/level-mark';
 import { levelOfObjection, ObjectionList } from '../../../shared/objection-list';
@@ -42,9 +41,9 @@ function useSheetFiles(buildId: string): { busy: Wanted | null; problem: string 
 }
 
 /** The sheet for the wall and the calendar, made of the saved version; what stops it first. */
-export function TravelerStage({ build, plan, library, simulation, mix, all, unsaved }: TravelerStageProps) {
+export function TravelerStage({ build, plan, library, mold, all, unsaved }: TravelerStageProps) {
   const { busy, problem, fetchFile } = useSheetFiles(build.id);
-  const limits = simulation.picture?.verdicts.filter(({ level }) => level === 'stop').length ?? 0;
+  const limits = (mold.whole?.sections ?? []).flatMap(({ verdicts }) => verdicts).filter(({ level }) => level === 'stop').length;
   const stops = all.filter(({ level }) => level === 'stop').length + limits;
   const button = (wanted: Wanted, text: string): React.ReactElement => (
     <button
@@ -89,9 +88,7 @@ export function TravelerStage({ build, plan, library, simulation, mix, all, unsa
             {button('ics', 'Sessions for the calendar')}
           </div>
         </Part>
-        <Part title="Day by day">
-          <Days plan={plan} library={library} simulation={simulation} mix={mix} />
-        </Part>
+        <Part title="Day by day">{mold.whole ? <StepList startDate={plan.startDate} steps={mold.whole.steps} /> : <Loading what="the steps" />}</Part>
         <Part title="Cautions on the sheet">
           <ul className="border-warning border-l-4 pl-3 text-sm">
             {planCautions(plan, library).map((caution) => (
@@ -112,19 +109,4 @@ export function TravelerStage({ build, plan, library, simulation, mix, all, unsa
       </aside>
     </div>
   );
-}
-
-/** What happens when, day by day; without a simulation, without what follows from it. */
-function Days({ plan, library, simulation, mix }: Pick<StageProps, 'plan' | 'library' | 'simulation' | 'mix'>) {
-  const { picture } = simulation;
-  const { rows } = mix;
-  const steps = useMemo(
-    () =>
-      rows
-        ? stepsOf(plan, library, { windows: picture?.windows ?? [], trim: picture?.trim ?? null, backing: picture?.backing ?? null, mix: rows })
-        : null,
-    [plan, library, picture, rows],
-  );
-  if (!steps) return <Loading what="the steps" />;
-  return <StepList startDate={plan.startDate} steps={steps} />;
 }

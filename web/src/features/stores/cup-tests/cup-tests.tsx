@@ -1,9 +1,10 @@
+import { sectionOf } from '@pentimento/core/plan';
 import { MayButton } from '../../../shared/may-button';
 import { objectionsTo, sheetCupTests } from '@pentimento/core/calibration';
 import type { ResinCard } from '@pentimento/core/materials';
 import { FlaskConical, Thermometer } from 'lucide-react';
 import { useMemo, useState } from 'react';
-import { useCupTestsQuery, useLaminateRecordsQuery, type Card, type CupTestRecord } from '../../../api/api';
+import { useCupTestsQuery, useLaminateRecordsQuery, type Card, type CupTestRecord, type LaminateRecord } from '../../../api/api';
 import { LevelMark } from '../../../shared/level-mark';
 import { Failed } from '../../../shared/states';
 import { useUnits } from '../../../shared/use-units';
@@ -12,12 +13,22 @@ import { CupTestForm } from './cup-test-form';
 import { FitPanel } from './fit-panel';
 import { LaminateForm } from './laminate-form';
 
+/** A record as the fit reads it: the section that it was logged in, and the session's place in it. */
+function laminateTrace({ plan, sessionIndex, ...record }: LaminateRecord): LaminateTrace {
+  let before = 0;
+  const section = plan.sections.find(({ sessions }) => sessionIndex < (before += sessions.length)) ?? plan.sections[0];
+  return { ...record, plan: sectionOf(plan, section.id), sessionIndex: sessionIndex - (before - section.sessions.length) };
+}
+
 /** Tests of a resin in this shop, and the fit of its card to those that are ticked. */
 export function CupTests({ card, resin }: { card: Card; resin: ResinCard }) {
   const { data, error, refetch } = useCupTestsQuery(card.id);
   const [ticked, setTicked] = useState<ReadonlySet<string>>(new Set());
   const records = useLaminateRecordsQuery(card.id);
-  const laminates = useMemo((): readonly LaminateTrace[] => (records.data ?? []).filter(({ id }) => ticked.has(id)), [records.data, ticked]);
+  const laminates = useMemo(
+    (): readonly LaminateTrace[] => (records.data ?? []).flatMap((record) => (ticked.has(record.id) ? [laminateTrace(record)] : [])),
+    [records.data, ticked],
+  );
   const [sheet, setSheet] = useState<'cup' | 'laminate' | null>(null);
   const [kept, setKept] = useState(false);
   const [bySheet, setBySheet] = useState(false);
@@ -113,7 +124,8 @@ export function CupTests({ card, resin }: { card: Card; resin: ResinCard }) {
               <Thermometer size={14} aria-hidden />
               <span className="num">{record.madeAt.slice(0, 10)}</span>
               <span>
-                laminate, {record.plan.sessions.at(record.sessionIndex)?.name ?? 'session'}, {record.log.timeS.length} readings
+                laminate, {record.plan.sections.flatMap(({ sessions }) => sessions).at(record.sessionIndex)?.name ?? 'session'},{' '}
+                {record.log.timeS.length} readings
               </span>
               <span className="muted">{record.madeBy}</span>
             </label>

@@ -15,11 +15,18 @@ export function LaminateForm({ resin, onMade, onClose }: { resin: ResinCard; onM
   const [chosen, setChosen] = useState('');
   const [place, setPlace] = useState<'face' | 'middle'>('middle');
   const [log, setLog] = useState<ReadLog | null>(null);
-  const sessions = (builds.data ?? []).flatMap((build) =>
-    build.current.plan.sessions.flatMap((session, index) =>
-      session.layers.some(({ cardId }) => cardId === resin.id) ? [{ key: `${build.id} ${String(index)}`, build, session, index }] : [],
-    ),
-  );
+  const sessions = (builds.data ?? []).flatMap((build) => {
+    let before = 0;
+    return build.current.plan.sections.flatMap((section) => {
+      const from = before;
+      before += section.sessions.length;
+      return section.sessions.flatMap((session, index) =>
+        session.layers.some(({ cardId }) => cardId === resin.id)
+          ? [{ key: `${build.id} ${session.id}`, build, section, session, index, place: from + index }]
+          : [],
+      );
+    });
+  });
   const picked = sessions.find(({ key }) => key === chosen) ?? sessions.at(0);
   const objections = log ? logObjections(log.tempC[0], log) : [];
   const hopeless = objections.some(({ level }) => level === 'stop');
@@ -27,15 +34,14 @@ export function LaminateForm({ resin, onMade, onClose }: { resin: ResinCard; onM
   const [id] = useState(() => crypto.randomUUID());
   const submit = async (): Promise<void> => {
     if (!picked || !log || !cards.data) return;
-    const { plan } = picked.build.current;
     const library = cardLibrary(cards.data);
     const thickness = (layers: typeof picked.session.layers): number => layers.reduce((sum, layer) => sum + layerBuild(layer, library).thicknessM, 0);
-    const below = plan.sessions.slice(0, picked.index).reduce((sum, session) => sum + thickness(session.layers), 0);
+    const below = picked.section.sessions.slice(0, picked.index).reduce((sum, session) => sum + thickness(session.layers), 0);
     const body = {
       id,
       buildId: picked.build.id,
       buildVersion: picked.build.current.number,
-      sessionIndex: picked.index,
+      sessionIndex: picked.place,
       heightM: place === 'face' ? 0 : below + thickness(picked.session.layers) / 2,
       log: { timeS: [...log.timeS], tempC: [...log.tempC] },
       note: '',
