@@ -3,7 +3,7 @@ import { openBuild, signIn, test } from '../shop';
 /** Drags a session to and fro and prints input → repaint, from performance marks. */
 test('input to repaint while dragging', async ({ page }) => {
   await signIn(page);
-  await openBuild(page, 'Tram seat shell, left half');
+  await openBuild(page, 'Tram seat shell, two halves');
   await page.waitForTimeout(1000);
   const box = await page.getByRole('slider', { name: 'Start of Bulk 2' }).boundingBox();
   if (!box) throw new Error('no handle');

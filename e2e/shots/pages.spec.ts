@@ -15,7 +15,7 @@ test('paper', async ({ page }) => {
   await expect(page.getByRole('listitem').first()).toBeVisible();
   await expect(page.getByText('judging …')).toHaveCount(0);
   await shoot(page, 'board');
-  await openBuild(page, 'Tram seat shell, left half');
+  await openBuild(page, 'Tram seat shell, two halves');
   await shoot(page, 'sequence');
   await page.getByRole('button', { name: 'How Plug face, hottest came about' }).click();
   await shoot(page, 'explanation');
@@ -33,7 +33,7 @@ test('paper', async ({ page }) => {
   });
   await shoot(page, 'after-release');
   await page.goto('/');
-  await openBuild(page, 'Tram seat shell, right half');
+  await openBuild(page, 'Tram seat shell, two halves');
   for (const stage of ['Plug', 'Split', 'Release', 'Stack', 'Mix', 'Kit', 'Traveler']) {
     await openStage(page, stage);
     if (stage === 'Mix') await expect(page.getByText('hardener').first()).toBeVisible();

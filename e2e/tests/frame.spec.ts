@@ -66,7 +66,7 @@ for (const theme of ['paper', 'lamp']) {
     test('Board and Sequence', async ({ page }) => {
       await expect(page.getByText('judging …')).toHaveCount(0);
       await faultless(page);
-      await openBuild(page, 'Tram seat shell, right half');
+      await openBuild(page, 'Tram seat shell, two halves');
       await expect(page.getByRole('list', { name: 'Limits kept' })).toBeVisible();
       await faultless(page);
       for (const tab of ['How sure', 'After release']) {
@@ -83,7 +83,7 @@ for (const theme of ['paper', 'lamp']) {
     });
 
     test('the other stages of a build', async ({ page }) => {
-      await openBuild(page, 'Tram seat shell, right half');
+      await openBuild(page, 'Tram seat shell, two halves');
       for (const stage of ['Plug', 'Split', 'Release', 'Stack', 'Mix', 'Kit', 'Traveler']) {
         await openStage(page, stage);
         if (stage === 'Mix') await expect(page.getByText('If by the shortcut').first()).toBeVisible();

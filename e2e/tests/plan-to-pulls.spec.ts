@@ -2,7 +2,7 @@ import { dragSession, expect, openBuild, signIn, startOf, test, worst } from '..
 
 test('a badly planned build is dragged green, saved, finished into a mold, and pulled three times', async ({ page }) => {
   await signIn(page, 'Ben Corrie');
-  await openBuild(page, 'Tram seat shell, left half');
+  await openBuild(page, 'Tram seat shell, two halves');
   await expect(worst(page)).toContainText('stop');
   const verdicts = page.getByRole('list', { name: 'Verdicts' });
   await expect(verdicts.getByText('Plug face, hottest')).toBeVisible();

@@ -173,7 +173,7 @@ test('how sure, what moves it, how a number came about, and what the mold does w
 
 test('a post-cure that outruns the glass transition is stopped; deep pockets move the windows', async ({ page }) => {
   await signIn(page);
-  await openBuild(page, 'Tram seat shell, right half');
+  await openBuild(page, 'Beehive roof shell, mold 3');
   await page.getByLabel('Post-cure on the plug').check();
   const limits = page.getByRole('complementary', { name: 'Verdicts' });
   await expect(limits).toContainText('Post-cure, ramp');

@@ -19,7 +19,7 @@ test.describe('sign-in', () => {
 
 test('numbers outside their range are refused where they stand, and the plan keeps the last good one', async ({ page }) => {
   await signIn(page);
-  await openBuild(page, 'Tram seat shell, right half');
+  await openBuild(page, 'Beehive roof shell, mold 3');
   const plies = page.getByLabel('Plies of Bulk mat 2');
   await enter(plies, '0');
   await expect(page.getByRole('alert')).toContainText('1 to 60');
@@ -38,7 +38,7 @@ test('numbers outside their range are refused where they stand, and the plan kee
 
 test('what is typed shows in the picture at once, Enter makes it one step of undo, Escape takes it back', async ({ page }) => {
   await signIn(page);
-  await openBuild(page, 'Tram seat shell, right half');
+  await openBuild(page, 'Beehive roof shell, mold 3');
   const catalyst = page.getByLabel('Catalyst of Bulk mat 2');
   const verdicts = page.getByRole('list', { name: 'Verdicts' });
   const undo = page.getByRole('button', { name: 'Undo' });

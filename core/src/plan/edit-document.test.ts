@@ -30,13 +30,13 @@ const [, second] = two.sections;
 const line = { id: 'p', name: 'Keel', firstSectionId: 'a', secondSectionId: second.id, lengthMm: 1500 };
 const joined = withParting(two, line);
 
-test('a second section is laid like the first two days after it, with ids of its own and nothing signed', () => {
+test('a second section is laid like the first two days after it, or on the next open days, with ids of its own and nothing signed', () => {
   checkDocument(two);
   expect(second).toMatchObject({ name: 'Section 2', after: 'a', areaM2: 1 });
-  expect(second.sessions.map(({ startMin }) => startMin)).toEqual(staged.sessions.map(({ startMin }) => startMin + 4 * 1440));
+  expect(second.sessions.map(({ startMin }) => startMin)).toEqual(staged.sessions.map(({ startMin }) => startMin + 7 * 1440));
   expect(second.zones[0].layers[0].layerId).toBe(second.sessions[3].layers[0].id);
-  expect(second.release).toMatchObject({ override: null, passed: [], startMin: defaultRelease(1).startMin + 4 * 1440 });
-  expect(sectionOf(two, 'a').demoldMin).toBe(staged.demoldMin + 4 * 1440);
+  expect(second.release).toMatchObject({ override: null, passed: [], startMin: defaultRelease(1).startMin + 7 * 1440 });
+  expect(sectionOf(two, 'a').demoldMin).toBe(staged.demoldMin + 7 * 1440);
 });
 
 test('a parting line brings four joint steps, the neighbor’s flange as face, zone and release zone; taken away, they go', () => {

@@ -4,12 +4,12 @@ import { defaultRelease, type ReleasePlan } from './parts/release-plan.js';
 import type { Hand } from './parts/plug-intake.js';
 import type { PlanDocument, PlanFace, PlanSection } from './plan-document.js';
 import type { PlanSession } from './section-plan.js';
+import { DAY_MIN, isWeekendAt } from '../shop-time/shop-clock.js';
 import { newZone } from './zones.js';
 
 /** Makes ids that nothing else has; core has no chance of its own. */
 export type NewId = () => string;
 
-const DAY_MIN = 1440;
 /** Days from a section's last session to the next section's first: hard, board away, flange released (assumed). */
 const BETWEEN_DAYS = 2;
 
@@ -38,6 +38,13 @@ function sessionsLater(
   return { sessions: later, layerIds };
 }
 
+/** At least so many days later, and none of the sessions on a closed day where it can be helped. */
+function openDays({ startDate, assumed: { hours } }: PlanDocument, sessions: readonly PlanSession[], least: number): number {
+  const closed = (days: number): boolean => !hours.weekends && sessions.some(({ startMin }) => isWeekendAt(startDate, startMin + days * DAY_MIN));
+  const found = Array.from({ length: 7 }, (_, i) => least + i).find((days) => !closed(days));
+  return found ?? least;
+}
+
 /** A gate starts unsigned. */
 const unsigned = (release: ReleasePlan, days: number): ReleasePlan => ({
   ...release,
@@ -51,7 +58,8 @@ export function withNewSection(plan: PlanDocument, newId: NewId): PlanDocument {
   const like = plan.sections[plan.sections.length - 1];
   const first = like.sessions.at(0)?.startMin ?? 0;
   const last = like.sessions.at(-1)?.startMin ?? 0;
-  const days = like.sessions.length === 0 ? 0 : Math.floor(last / DAY_MIN) - Math.floor(first / DAY_MIN) + BETWEEN_DAYS;
+  const days =
+    like.sessions.length === 0 ? 0 : openDays(plan, like.sessions, Math.floor(last / DAY_MIN) - Math.floor(first / DAY_MIN) + BETWEEN_DAYS);
   const { sessions, layerIds } = sessionsLater(like.sessions, days, newId);
   const { patches: _patches, pull: _pull, ...same } = like;
   const section: PlanSection = {

@@ -10,6 +10,7 @@ import { demoldStep, frameSteps, markStep, offThePlug, ovenSteps } from './late-
 import { plugSteps, releaseSteps } from './plug-steps.js';
 import { sessionSteps } from './session-steps.js';
 import { stepOf, type Step, type StepKind } from './step.js';
+import { words } from '../units/amounts.js';
 import { inOrder, stepsOf, workedOut, type WorkedOut } from './steps-of.js';
 
 /** What the steps of a mold read that was worked out elsewhere already. */
@@ -42,7 +43,7 @@ export function stepsOfMold(plan: PlanDocument, cards: CardLibrary, known: MoldW
     const steps = of
       ? [...releaseSteps(section, cards), ...sessionSteps({ plan: section, cards, ...of }), ...frameSteps(section, cards, of.backing)]
       : [];
-    return steps.map((step): Step => ({ ...step, sectionId: id, name: `${step.name} · ${name}` }));
+    return steps.map((step): Step => ({ ...step, sectionId: id, name: words`${step.name} · ${name}` }));
   });
   const demolds = plan.demolds.flatMap(({ sectionIds }) => demoldsOf(sectionIds, laid, cards));
   const steps = [
@@ -77,7 +78,7 @@ function demoldsOf(sectionIds: readonly string[], laid: Laid, cards: CardLibrary
     const step = demoldStep(section.plan, cards);
     const startMin = Math.max(step.startMin, atMin);
     atMin = startMin + (step.endMin - step.startMin);
-    return [{ ...step, sectionId, name: `${step.name} · ${section.name}`, startMin, endMin: atMin }];
+    return [{ ...step, sectionId, name: words`${step.name} · ${section.name}`, startMin, endMin: atMin }];
   });
 }
 

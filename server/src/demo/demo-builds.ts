@@ -9,7 +9,7 @@ import {
   type SectionPlan,
 } from '@pentimento/core/plan';
 import type { BuildStatus } from '../builds/build.entity.js';
-import { measuredLeft, mirroredSeat, overStone, wellPrepared } from './demo-work.js';
+import { overStone, threeSections, twoHalves, wellPrepared } from './demo-work.js';
 
 export interface DemoVersion {
   readonly by: string;
@@ -44,23 +44,18 @@ const cards = cardLibrary();
 const beehive = wellPrepared(plan('staged', '2026-11-30', 0.42, board, { climate: autumn }), cards);
 
 /** Two bulk sessions an hour and a half apart: they cure as one hot mass on a plug that stands 55 °C. */
-const seatRushed = (() => {
-  const staged = measuredLeft(plan('staged', '2026-12-01', 0.95, printed, { climate: { ...autumn, meanC: 22 } }));
-  const thicker = changeLayer(changeLayer(staged, 'l4', { laminate: { plies: 4, glassGsm: 450, resinToGlass: 2.3 } }), 'l5', {
-    laminate: { plies: 4, glassGsm: 450, resinToGlass: 2.3 },
-  });
-  return { ...moveSession(thicker, 4, at(2, 8) + 45), demoldMin: at(5, 9) };
-})();
-const seatRight = (() => {
-  const staged = plan('staged', '2026-12-07', 0.95, printed, { climate: { ...autumn, meanC: 21 } });
-  return mirroredSeat(changeLayer(staged, 'l4', { fabricId: 'mat_300', laminate: { plies: 4, glassGsm: 300, resinToGlass: 2.3 } }), cards);
-})();
+const rushed = (left: SectionPlan): SectionPlan => {
+  const laminate = { plies: 4, glassGsm: 450, resinToGlass: 2.3 };
+  const thicker = changeLayer(changeLayer(left, 'l4', { laminate }), 'l5', { laminate });
+  return moveSession(thicker, 4, at(2, 8) + 45);
+};
+const seat = twoHalves(plan('staged', '2026-12-01', 0.95, printed, { climate: { ...autumn, meanC: 22 } }), rushed);
 
 const petalPlanned = plan('staged', '2026-11-19', 3.1, fiberboard, { climate: { ...autumn, meanC: 19 } });
 const petalLate = moveSession(moveSession(petalPlanned, 2, at(1, 14.5)), 3, at(2, 9));
 const petalBuilt = changeLayer(petalLate, 'l2', { wetFilmUm: 520 });
 
-const chute = plan('low-profile', '2026-12-14', 2.6, fiberboard, { climate: { ...autumn, meanC: 21 } });
+const chute = plan('low-profile', '2026-12-14', 0.9, fiberboard, { climate: { ...autumn, meanC: 22 } });
 const chuteFewer = changeLayer(chute, 'l3', { laminate: { plies: 4, glassGsm: 450, resinToGlass: 2.8 } });
 const plinth = overStone(plan('low-profile', '2026-12-09', 1.4, part, { climate: autumn }));
 const aerofoil = plan('epoxy', '2026-12-03', 0.55, board, { climate: { ...autumn, swingC: 0.8 } });
@@ -69,10 +64,10 @@ const roofOld = plan('staged', '2024-09-30', 0.42, board, { climate: autumn });
 
 export const demoBuilds: readonly DemoBuild[] = [
   {
-    name: 'Tram seat shell, left half',
+    name: 'Tram seat shell, two halves',
     part: 'Tram seat',
     status: 'planned',
-    versions: [{ by: 'ben', daysBefore: 2, note: 'Both bulk sessions in one morning to save a day', plan: planOf(seatRushed) }],
+    versions: [{ by: 'ben', daysBefore: 2, note: 'Left half: both bulk sessions in one morning to save a day', plan: seat }],
   },
   {
     name: 'Radar dome petal, mold 2',
@@ -95,19 +90,13 @@ export const demoBuilds: readonly DemoBuild[] = [
     ],
   },
   {
-    name: 'Playground slide chute, section A',
+    name: 'Playground slide chute',
     part: 'Slide chute',
     status: 'planned',
     versions: [
-      { by: 'edda', daysBefore: 8, note: 'One-go school', plan: planOf(chute) },
-      { by: 'edda', daysBefore: 7, note: 'Four mats to save resin', plan: planOf(chuteFewer) },
+      { by: 'edda', daysBefore: 8, note: 'One-go school', plan: threeSections(chute) },
+      { by: 'edda', daysBefore: 7, note: 'Four mats to save resin', plan: threeSections(chuteFewer) },
     ],
-  },
-  {
-    name: 'Tram seat shell, right half',
-    part: 'Tram seat',
-    status: 'planned',
-    versions: [{ by: 'ben', daysBefore: 2, note: 'Mirror of the left half', plan: planOf(seatRight) }],
   },
   {
     name: 'Museum plinth cover, offset mold',

@@ -1,12 +1,19 @@
 import {
   changeLayer,
+  changeSection,
   DEFAULT_DESIGN,
   DEFAULT_INTAKE,
   defaultRelease,
-  gateTests,
+  planOf,
+  sectionOf,
+  withNewSection,
+  withParting,
   withPatches,
+  withSection,
   type CardLibrary,
+  type PartingLine,
   type Patch,
+  type PlanDocument,
   type SectionPlan,
   type PlugIntake,
 } from '@pentimento/core/plan';
@@ -78,59 +85,69 @@ export function wellPrepared(plan: SectionPlan, cards: CardLibrary): SectionPlan
   return ready(colored, intake, cards, 'Ada Marsh', hour(-9, 15));
 }
 
-/** The right half: said to be the mirror, split along its keel, released except for the gate. */
-export function mirroredSeat(plan: SectionPlan, cards: CardLibrary): SectionPlan {
+const seatIntake: PlugIntake = { ...DEFAULT_INTAKE, holes: 6, hardware: 'four threaded inserts', pullsExpected: 300, partThicknessMm: 3.5 };
+
+/** Ids for what a demo's later sections are made of, the same at every start. */
+function numbered(prefix: string): () => string {
+  let made = 0;
+  return () => `${prefix}${String(++made)}`;
+}
+
+/** A tram seat in two halves on one plug, bolted along its keel: the left one first, planned by `rush`, the right one as it should be. */
+export function twoHalves(plan: SectionPlan, rush: (left: SectionPlan) => SectionPlan): PlanDocument {
   const measured = withSurfaces(withPatches(plan, seatPatches), ['print_abs', 'primer_two_pack', 'wax_fillet']);
-  const partings = [{ id: 'keel', name: 'Keel', firstSectionId: 'shell', secondSectionId: 'wing', lengthMm: 1050 }];
   const design = {
     ...DEFAULT_DESIGN,
     longestSideMm: 990,
     targetMm: 7,
-    sections: [
-      { id: 'shell', name: 'Seat and back' },
-      { id: 'wing', name: 'Side wing' },
-    ],
-    partings,
+    sections: [{ id: 'a', name: 'Left half' }],
     flange: { ...DEFAULT_DESIGN.flange, kind: 'bolted' as const },
     faces: [
       { id: 'back', name: 'Back rest', draftDeg: 4, depthMm: 560, undercutMm: 0, radiusMm: 12 },
-      { id: 'wing', name: 'Side wing, outside', draftDeg: -2, depthMm: 130, undercutMm: 0, radiusMm: 8 },
+      { id: 'wing', name: 'Side wing, outside', draftDeg: 3, depthMm: 130, undercutMm: 0, radiusMm: 8 },
     ],
     backing: { ...DEFAULT_DESIGN.backing, kind: 'wood' as const, spacingMm: 320 },
     loadKPa: 0.5,
     marked: true,
   };
-  const release = {
-    ...defaultRelease(measured.areaM2),
-    startMin: hour(-2, 8),
-    zones: [
-      { ...defaultRelease(measured.areaM2).zones[0] },
-      { id: 'flange-keel', name: 'Flange at Keel', areaM2: 0.063, programId: 'wax-film', already: 'bare' as const },
-    ],
-  };
-  const closed = changeLayer(withRelease({ ...measured, design }, release), 'l5', {
+  const release = { ...defaultRelease(measured.areaM2), startMin: hour(-2, 8) };
+  const closed = changeLayer(withRelease({ ...measured, design, intake: seatIntake }, release), 'l5', {
     surface: 'additive',
     extras: { flangePlies: 2, cornerPlies: 1 },
   });
-  const intake: PlugIntake = {
-    ...DEFAULT_INTAKE,
-    hand: 'right',
-    mirrorOf: 'Tram seat shell, left half',
-    holes: 6,
-    hardware: 'four threaded inserts',
-    pullsExpected: 300,
-    partThicknessMm: 3.5,
-  };
-  const prepared = ready(closed, intake, cards, 'Ben Corrie', hour(-15, 11));
-  const passed = gateTests(release)
-    .slice(0, 3)
-    .map(({ id }) => ({ id, by: 'Ben Corrie' }));
-  return { ...prepared, release: { ...release, passed } };
+  const both = withNewSection(planOf(closed), numbered('r'));
+  const right = both.sections[1].id;
+  const named = changeSection(both, right, (section) => ({ ...section, name: 'Right half', patches: [...seatPatches] }));
+  const joined = withParting(named, { id: 'keel', name: 'Keel', firstSectionId: 'a', secondSectionId: right, lengthMm: 1050 });
+  return withSection(joined, 'a', rush(sectionOf(joined, 'a')));
 }
 
-/** The left half as it stands: measured, with a hand, but nothing ticked and nothing released. */
-export function measuredLeft(plan: SectionPlan): SectionPlan {
-  return { ...withPatches(plan, seatPatches), intake: { ...DEFAULT_INTAKE, hand: 'left', holes: 6, partThicknessMm: 3.5, pullsExpected: 300 } };
+/** A slide in three sections, each laid against the flange of the one before. */
+export function threeSections(plan: SectionPlan): PlanDocument {
+  const design = {
+    ...DEFAULT_DESIGN,
+    longestSideMm: 2600,
+    targetMm: 8,
+    sections: [{ id: 'a', name: 'Entry' }],
+    backing: { ...DEFAULT_DESIGN.backing, kind: 'steel' as const, spacingMm: 350 },
+    loadKPa: 0.4,
+  };
+  const next = numbered('n');
+  const all = withNewSection(withNewSection(planOf({ ...plan, design }), next), next);
+  const [, middle, exit] = all.sections;
+  const named = changeSection(
+    changeSection(all, middle.id, (section) => ({ ...section, name: 'Middle', areaM2: 1 })),
+    exit.id,
+    (section) => ({ ...section, name: 'Exit', areaM2: 0.7 }),
+  );
+  const joint = (id: string, name: string, firstSectionId: string, secondSectionId: string): PartingLine => ({
+    id,
+    name,
+    firstSectionId,
+    secondSectionId,
+    lengthMm: 620,
+  });
+  return withParting(withParting(named, joint('upper', 'Upper joint', 'a', middle.id)), joint('lower', 'Lower joint', middle.id, exit.id));
 }
 
 /** Over an existing stone: enlarged with sheet wax. */

@@ -22,7 +22,8 @@ const clockOf = (minutes: number): string => `${two(Math.floor(inDay(minutes) / 
 export function readClock(text: string): number | null {
   const found = /^\s*(\d{1,2})(?::?(\d{2}))?\s*$/.exec(text);
   if (!found) return null;
-  const [hours, minutes] = [Number(found[1]), Number(found[2] ?? '0')];
+  const [, first, second] = found;
+  const [hours, minutes] = [Number(first), second ? Number(second) : 0];
   return hours < 24 && minutes < 60 ? hours * 60 + minutes : null;
 }
 

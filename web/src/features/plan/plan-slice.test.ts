@@ -47,7 +47,8 @@ test('drafts survive storage; what cannot be read is no draft', () => {
     '{',
     '{"plan":{}}',
     JSON.stringify({ baseVersion: 1, at: 'x', plan: { ...plan, formatVersion: 9 } }),
-    JSON.stringify({ baseVersion: 1, at: 'x', plan: { ...plan, areaM2: -1 } }),
+    JSON.stringify({ baseVersion: 1, at: 'x', plan: { ...view, areaM2: -1 } }),
+    JSON.stringify({ baseVersion: 1, at: 'x', plan: { ...plan, sections: [] } }),
   ]) {
     localStorage.setItem('pentimento.draft.b', bad);
     expect(readDraft('b')).toBeNull();

@@ -22,6 +22,7 @@ import type { StageProps } from '../../stage/stage-props';
 import { ChartControls } from './chart-controls';
 import { GrowthChart, type ChartView, type GrowthChartProps } from './chart/growth-chart';
 import { Conditions } from './conditions';
+import { MoldStrip, ZoneRow } from './mold-strip';
 import { ReleasePanel } from './release/release-panel';
 import { SpreadPanel } from './spread/spread-panel';
 import { useCloud, type Cloud } from './spread/use-cloud';
@@ -45,7 +46,6 @@ export function SequenceStage({
   choice,
   readOnly,
   onEdit: edit,
-  onEditPlan,
   simulation,
   mold,
   openPlan,
@@ -64,12 +64,15 @@ export function SequenceStage({
   const { picture } = simulation;
   const drawn = simulation.view ?? shown;
   const verdicts = useMemo(() => shownVerdicts(simulation, mold, choice), [simulation, mold, choice]);
+  const zones = mold.whole?.sections.find(({ id }) => id === section.id)?.zones ?? [];
   const at = cursorS ?? worstMoment(verdicts) ?? shown.demoldMin * 60;
 
   return (
     <>
       <div className="grid flex-1 lg:grid-cols-[minmax(0,1fr)_19rem]">
         <div className="min-w-0">
+          {document.sections.length > 1 && <MoldStrip document={document} choice={choice} whole={mold.whole} />}
+          {zones.length > 1 && <ZoneRow zones={zones} choice={choice} shown={picture?.verdicts ?? []} />}
           <ChartControls view={view} cursorS={at} onView={setView} />
           <div ref={ref} className="min-w-0 overflow-x-auto px-2">
             <PictureState simulation={simulation} empty={shown.sessions.length === 0} />

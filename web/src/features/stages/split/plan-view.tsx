@@ -1,4 +1,5 @@
 import { boltPattern } from '@pentimento/core/design';
+import { cumsum } from 'd3';
 import { DEFAULT_DESIGN, type PlanDocument } from '@pentimento/core/plan';
 import { useUnits } from '../../../shared/use-units';
 
@@ -20,12 +21,9 @@ export function PlanView({ plan }: { plan: PlanDocument }) {
   const scale = Math.min((WIDTH - 2 * EDGE - gaps) / wideMm, MOST_HEIGHT / highMm);
   const high = highMm * scale;
   const strip = Math.max(3, flange.widthMm * scale);
-  let x = EDGE;
-  const blocks = plan.sections.map(({ id, name, areaM2 }, i) => {
-    const block = { id, name, areaM2, x, width: (mm2[i] / highMm) * scale };
-    x += block.width + GAP;
-    return block;
-  });
+  const widths = mm2.map((area) => (area / highMm) * scale);
+  const ends = Array.from(cumsum(widths, (width) => width + GAP));
+  const blocks = plan.sections.map(({ id, name, areaM2 }, i) => ({ id, name, areaM2, x: EDGE + ends[i] - widths[i] - GAP, width: widths[i] }));
   const at = (id: string): number => blocks.findIndex((block) => block.id === id);
   return (
     <figure className="mb-4 text-sm">

@@ -1,5 +1,5 @@
 import type { Explanation } from '@pentimento/core/explain';
-import { stackTemplates, withSchool } from '@pentimento/core/plan';
+import { changeSection, stackTemplates, withSchool } from '@pentimento/core/plan';
 import { fitToThickness } from '@pentimento/core/stack';
 import { useMemo, useState } from 'react';
 import { ChoiceCell } from '../../../shared/fields';
@@ -13,11 +13,12 @@ import { LayingPart } from './laying-part';
 import { LayerDetails } from './layer-details';
 import { StackTable } from '../../layers/stack-table';
 import { TallyPart } from './tally-part';
+import { ZonesPart } from './zones-part';
 
 const SCHOOLS: readonly (readonly [string, string])[] = [['', 'choose a school …'], ...stackTemplates.map(({ id, name }) => [id, name] as const)];
 
 /** What is laid: schools as starting points, every layer in full, thickness against target, two schools compared. */
-export function StackStage({ plan, cards, library, readOnly, onEdit, objections, simulation }: StageProps) {
+export function StackStage({ plan, document, section, cards, library, readOnly, onEdit, onEditPlan, objections, simulation }: StageProps) {
   const [explained, setExplained] = useState<Explanation | null>(null);
   const gelS = useMemo(() => new Map(simulation.picture?.gelAfterS ?? []), [simulation.picture]);
   return (
@@ -53,6 +54,12 @@ export function StackStage({ plan, cards, library, readOnly, onEdit, objections,
           <LayerDetails plan={plan} library={library} onEdit={onEdit} />
         </div>
       )}
+      <ZonesPart
+        section={section}
+        onChange={(next) => {
+          onEditPlan(changeSection(document, section.id, () => next));
+        }}
+      />
       <LayingPart plan={plan} library={library} onEdit={onEdit} />
       <InfusionPart plan={plan} library={library} gelS={gelS} onEdit={onEdit} />
       <ComparePart plan={plan} cards={cards} readOnly={readOnly} onTake={onEdit} />

@@ -1,0 +1,21 @@
+import { test } from '@playwright/test';
+import { openBuild, signIn } from '../shop';
+test('zz', async ({ page }) => {
+  await page.setViewportSize({ width: 1280, height: 800 });
+  page.on('console', (m) => { if (m.type() === 'error') console.log('CONSOLE', m.text()); });
+  await signIn(page, 'Ben Corrie');
+  await openBuild(page, 'Tram seat shell, two halves');
+  await page.waitForTimeout(2500);
+  await page.screenshot({ path: '/tmp/z1.png' });
+  await page.getByRole('group', { name: 'Zones' }).getByRole('button', { name: /Flange/ }).click();
+  await page.waitForTimeout(1500);
+  await page.screenshot({ path: '/tmp/z2.png' });
+  await page.getByRole('link', { name: /^Split/ }).click();
+  await page.waitForTimeout(1500);
+  await page.screenshot({ path: '/tmp/z3.png', fullPage: true });
+  await page.getByRole('link', { name: /^Stack/ }).click();
+  await page.waitForTimeout(1500);
+  await page.getByRole('button', { name: /Unfold Flange/ }).first().click();
+  await page.getByRole('list', { name: 'Zones' }).scrollIntoViewIfNeeded();
+  await page.screenshot({ path: '/tmp/z4.png' });
+});
