@@ -10,10 +10,10 @@ test('zz', async ({ page }) => {
   await page.getByRole('group', { name: 'Zones' }).getByRole('button', { name: /Flange/ }).click();
   await page.waitForTimeout(1500);
   await page.screenshot({ path: '/tmp/z2.png' });
-  await page.getByRole('link', { name: /^Split/ }).click();
+  await page.getByRole('link', { name: /Split/ }).click();
   await page.waitForTimeout(1500);
   await page.screenshot({ path: '/tmp/z3.png', fullPage: true });
-  await page.getByRole('link', { name: /^Stack/ }).click();
+  await page.getByRole('link', { name: /Stack/ }).click();
   await page.waitForTimeout(1500);
   await page.getByRole('button', { name: /Unfold Flange/ }).first().click();
   await page.getByRole('list', { name: 'Zones' }).scrollIntoViewIfNeeded();

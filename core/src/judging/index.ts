@@ -17,3 +17,5 @@ export {
   type ZoneKey,
 } from './evaluate-mold.js';
 export { moldObjections, type AroundMold } from './mold-objections.js';
+export { MOST_CAUSES, causesOf, tightestKept, type Cause, type CauseKind } from './causes.js';
+export { remediesFor, tryRemedies, type Remedy, type TriedRemedy } from './remedies.js';

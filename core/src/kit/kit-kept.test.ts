@@ -41,7 +41,7 @@ test.each(everyPatch.map((patch) => [patch.name, patch] as const))('%s, laid fla
 });
 
 test('a roll that no card names is assumed, and said', () => {
-  const bare = changed('mat_450', { rollWidthMm: null as never });
+  const bare = changed('mat_450', { rollWidthMm: null });
   const [[, plan]] = named(/^school staged/);
   const kits = kitSheet(plan, bare);
   expect(kits.map(({ rollWidthAssumed }) => rollWidthAssumed)).toContain(true);

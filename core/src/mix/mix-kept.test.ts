@@ -36,13 +36,13 @@ test('catalyst and dose of every resin, cold to hot, on scales fine and coarse',
 
 test('a resin whose card says nothing of its hardener', () => {
   const silent = changed('epoxy_slow', {
-    hardenerPhrByWeight: null as never,
-    hardenerPhrByVolume: null as never,
-    hardenerDensityKgM3: null as never,
+    hardenerPhrByWeight: null,
+    hardenerPhrByVolume: null,
+    hardenerDensityKgM3: null,
   });
-  const volumeOnly = changed('epoxy_slow', { hardenerDensityKgM3: null as never });
+  const volumeOnly = changed('epoxy_slow', { hardenerDensityKgM3: null });
   for (const library of [silent, volumeOnly]) expect(kept(doseOf(cardOf(library, 'epoxy_slow'), 500, null))).toMatchSnapshot();
-  const noDensity = changed('gelcoat_iso', { hardenerDensityKgM3: null as never });
+  const noDensity = changed('gelcoat_iso', { hardenerDensityKgM3: null });
   expect(kept(doseOf(cardOf(noDensity, 'gelcoat_iso'), 500, 2))).toMatchSnapshot();
 });
 

@@ -121,7 +121,7 @@ function OpenBuild({ build, cards, library, outdated, plan, present }: OpenBuild
   const choice = useSectionChoice(present);
   const simulation = useSimulation(plan.preview ?? present, choice, cards);
   const siblings = useSiblings(build);
-  const mold = useMold(present, cards);
+  const mold = useMold(present, cards, stage === 'sequence' ? choice.sectionId : null);
   const objections = useObjections(present, library, siblings, mold.whole);
   const [sheet, setSheet] = useState<Sheet>(null);
   const readOnly = build.status === 'finished';

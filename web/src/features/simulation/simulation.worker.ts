@@ -3,19 +3,25 @@ import { DomainError } from '@pentimento/core/errors';
 import { simulateCup, type CupInput, type CupOutcome } from '@pentimento/core/growth';
 import {
   aroundMold,
+  causesOf,
   evaluateMold,
   evaluateOne,
+  FIELD,
   gelTimes,
+  MOST_CAUSES,
+  remediesFor,
+  tryRemedies,
   zoneKey,
   type AroundMold,
   type PlanEvaluation,
+  type TriedRemedy,
   type Verdict,
   type ZoneKey,
 } from '@pentimento/core/judging';
 import type { SchoolFigures } from '@pentimento/core/schools';
 import type { VersionedCard } from '@pentimento/core/materials';
 import { mixSheet, potLookup, type MixRow } from '@pentimento/core/mix';
-import { libraryOf, type CardLibrary, type PlanDocument, type SectionPlan, type ZoneKind } from '@pentimento/core/plan';
+import { libraryOf, withSection, type CardLibrary, type PlanDocument, type SectionPlan, type ZoneKind } from '@pentimento/core/plan';
 import { moldWorkedOut, stepsOfMold, type Step } from '@pentimento/core/steps';
 import { expose, transfer } from 'comlink';
 import { pictureOf, type Picture } from './picture';
@@ -53,6 +59,9 @@ export interface WholeMold {
   readonly steps: readonly Step[];
 }
 
+/** What could be done about what breaks limits in a section, by the cause's id. */
+export type RemedyAnswer = { readonly ok: true; readonly byCause: ReadonlyMap<string, readonly TriedRemedy[]> } | { readonly ok: false };
+
 export type MoldAnswer = { readonly ok: true; readonly mold: WholeMold } | { readonly ok: false; readonly detail: string };
 
 export type SchoolAnswer = { readonly ok: true; readonly figures: SchoolFigures } | { readonly ok: false; readonly detail: string };
@@ -61,6 +70,17 @@ let pots = potLookup();
 /** What was simulated last of each zone */
 let known = new Map<ZoneKey, PlanEvaluation>();
 let library: CardLibrary = libraryOf([]);
+
+/** Every limit in a zone of a plan that is only tried; null: it makes no sense, or does not come to an end. */
+function judged(plan: PlanDocument, sectionId: string, zoneId: string): readonly Verdict[] | null {
+  try {
+    const { evaluation } = evaluateOne({ plan, cards: library, sectionId, zoneId }, known);
+    return evaluation.result.status === 'converged' ? evaluation.verdicts : null;
+  } catch (error) {
+    if (error instanceof DomainError) return null;
+    throw error;
+  }
+}
 
 const service = {
   /** Cards for all that follows. Kept here, so that tables and thresholds made for a card are not made again at each picture. */
@@ -120,6 +140,23 @@ const service = {
       };
     } catch (error) {
       return { ok: false, detail: error instanceof DomainError ? error.message : 'The pots could not be worked out for this plan.' };
+    }
+  },
+  /** Remedies for what breaks limits in a section, each simulated in the zone where its cause is worst. */
+  remedies(plan: PlanDocument, sectionId: string): RemedyAnswer {
+    try {
+      const section = evaluateMold(plan, library, known).find(({ id }) => id === sectionId);
+      if (!section) return { ok: false };
+      const causes = causesOf(section.plan, section.verdicts).slice(0, MOST_CAUSES);
+      const tried = causes.map((cause) => {
+        const zoneId = cause.verdicts[0].zone?.id ?? FIELD;
+        const zone = section.zones.find(({ id }) => id === zoneId) ?? section.zones[0];
+        const offered = remediesFor(section.plan, cause, library, zone.evaluation.windows);
+        return [cause.id, tryRemedies(offered, cause, (changed) => judged(withSection(plan, sectionId, changed), sectionId, zoneId))] as const;
+      });
+      return { ok: true, byCause: new Map(tried) };
+    } catch {
+      return { ok: false };
     }
   },
   /** The same mold by a school; null: as planned. */

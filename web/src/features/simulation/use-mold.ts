@@ -1,3 +1,4 @@
+import type { TriedRemedy } from '@pentimento/core/judging';
 import type { PlanDocument } from '@pentimento/core/plan';
 import { useEffect, useRef, useState } from 'react';
 import type { Card } from '../../api/api';
@@ -12,11 +13,17 @@ export interface Mold {
   /** The plan that it is of */
   readonly plan: PlanDocument | null;
   readonly problem: string | null;
+  /** What could be done, by the cause's id, and of which section; null: not tried yet */
+  readonly remedies: {
+    readonly plan: PlanDocument;
+    readonly sectionId: string;
+    readonly byCause: ReadonlyMap<string, readonly TriedRemedy[]>;
+  } | null;
 }
 
 /** All sections and zones of a plan with pots and steps, worked out in a worker of their own; what was simulated once is kept while the page is open. */
-export function useMold(plan: PlanDocument, cards: readonly Card[]): Mold {
-  const [mold, setMold] = useState<Mold>({ whole: null, plan: null, problem: null });
+export function useMold(plan: PlanDocument, cards: readonly Card[], sectionId: string | null = null): Mold {
+  const [mold, setMold] = useState<Mold>({ whole: null, plan: null, problem: null, remedies: null });
   const engine = useRef<{ made: ReturnType<typeof makeSimulation>; cards: readonly Card[] } | null>(null);
   useEffect(
     () => () => {
@@ -37,12 +44,15 @@ export function useMold(plan: PlanDocument, cards: readonly Card[]): Mold {
       }
       const answer = await engine.current.made.service.mold(plan);
       if (!on) return;
-      setMold((before) => (answer.ok ? { whole: answer.mold, plan, problem: null } : { ...before, problem: answer.detail }));
+      setMold((before) => (answer.ok ? { ...before, whole: answer.mold, plan, problem: null } : { ...before, problem: answer.detail }));
+      if (sectionId === null || !answer.ok) return;
+      const tried = await engine.current.made.service.remedies(plan, sectionId);
+      if (tried.ok) setMold((before) => (before.plan === plan ? { ...before, remedies: { plan, sectionId, byCause: tried.byCause } } : before));
     };
     return () => {
       on = false;
       clearTimeout(wait);
     };
-  }, [plan, cards]);
+  }, [plan, cards, sectionId]);
   return mold;
 }

@@ -26,7 +26,7 @@ export function MoldStrip({ document, choice, whole }: MoldStripProps) {
   const joints = (whole?.steps ?? []).filter(({ kind }) => kind === 'parting' || kind === 'flange' || kind === 'drill');
   const days = Array.from({ length: Math.ceil((untilMin - fromMin) / DAY_MIN) }, (_, i) => fromMin + i * DAY_MIN);
   return (
-    <div className="hairline border-b px-3 py-1" aria-label="Whole mold" role="group">
+    <div className="hairline relative border-b px-3 py-1" aria-label="Whole mold" role="group">
       <svg viewBox={`0 0 ${String(WIDTH)} ${String(HEIGHT)}`} preserveAspectRatio="none" className="block h-10 w-full">
         {days.map((minutes) => (
           <line
@@ -62,26 +62,21 @@ export function MoldStrip({ document, choice, whole }: MoldStripProps) {
           </line>
         ))}
       </svg>
-      <div className="flex justify-between gap-2 text-xs">
-        <span className="flex gap-3">
-          {sections.map(({ id, name }, i) => (
-            <button
-              key={id}
-              type="button"
-              aria-pressed={id === choice.sectionId}
-              className={id === choice.sectionId ? 'font-semibold underline' : 'muted'}
-              onClick={() => {
-                choice.choose(id);
-              }}
-            >
-              {i + 1} {name}
-            </button>
-          ))}
-        </span>
-        <span className="muted num">
-          {dayText(document.startDate, fromMin / DAY_MIN + 1)} to {dayText(document.startDate, Math.floor(untilMin / DAY_MIN) + 1)}
-        </span>
-      </div>
+      {sections.map(({ id, name, plan }, i) => (
+        <button
+          key={id}
+          type="button"
+          aria-pressed={id === choice.sectionId}
+          title={`${name}, from ${dayText(document.startDate, Math.floor((plan.sessions.at(0)?.startMin ?? 0) / DAY_MIN) + 1)}`}
+          className={`absolute right-4 text-xs leading-none ${id === choice.sectionId ? 'font-semibold' : 'muted'}`}
+          style={{ top: `${String(4 + i * (HEIGHT / sections.length) + 2)}px` }}
+          onClick={() => {
+            choice.choose(id);
+          }}
+        >
+          {name}
+        </button>
+      ))}
     </div>
   );
 }

@@ -3,8 +3,7 @@ import { plugChoicesOf } from '@pentimento/core/materials';
 import { moveSession, sectionOf, withSection, zoneOf, type Objection, type PlanDocument, type SectionPlan } from '@pentimento/core/plan';
 import { FIELD, mergeZones, type Verdict } from '@pentimento/core/judging';
 import type { SectionDistortion } from '@pentimento/core/distortion';
-import type { VerdictCloud } from '@pentimento/core/uncertainty';
-import { useMemo, useState } from 'react';
+import { useMemo, useState, type ComponentProps } from 'react';
 import { Link } from 'react-router';
 import { useAppDispatch } from '../../../app/store';
 import { Loading } from '../../../shared/states';
@@ -65,6 +64,7 @@ export function SequenceStage({
   const drawn = simulation.view ?? shown;
   const verdicts = useMemo(() => shownVerdicts(simulation, mold, choice), [simulation, mold, choice]);
   const zones = mold.whole?.sections.find(({ id }) => id === section.id)?.zones ?? [];
+  const remedies = mold.remedies?.plan === document && mold.remedies.sectionId === section.id ? mold.remedies.byCause : null;
   const at = cursorS ?? worstMoment(verdicts) ?? shown.demoldMin * 60;
 
   return (
@@ -113,9 +113,21 @@ export function SequenceStage({
         <VerdictAside
           buildId={build.id}
           stops={stops}
+          plan={shown}
           verdicts={verdicts}
           clouds={cloud.plan === present ? (cloud.summary?.verdicts ?? null) : null}
-          onJump={setCursorS}
+          remedies={remedies}
+          onRemedy={
+            readOnly
+              ? undefined
+              : (remedy) => {
+                  edit(remedy.plan);
+                }
+          }
+          onJump={(verdict) => {
+            setCursorS(verdict.timeS);
+            if ((verdict.zone?.id ?? FIELD) !== choice.zoneId) choice.choose(section.id, verdict.zone?.id);
+          }}
           onExplain={(verdict) => {
             setExplained(explainVerdict(verdict, { plan: drawn, cards: library, windows: picture?.windows ?? [] }));
           }}
@@ -214,17 +226,16 @@ function Behind({ tab, onTab, plan, cards, library, readOnly, verdicts, cloud, d
   );
 }
 
-interface VerdictAsideProps {
+interface VerdictAsideProps extends Pick<
+  ComponentProps<typeof VerdictList>,
+  'plan' | 'verdicts' | 'clouds' | 'remedies' | 'onJump' | 'onExplain' | 'onRemedy'
+> {
   readonly buildId: string;
   readonly stops: readonly Objection[];
-  readonly verdicts: readonly Verdict[];
-  readonly clouds: readonly VerdictCloud[] | null;
-  readonly onJump: (timeS: number) => void;
-  readonly onExplain: (verdict: Verdict) => void;
 }
 
 /** What speaks against the plan: rules of other stages that stop it, then every limit. */
-function VerdictAside({ buildId, stops, verdicts, clouds, onJump, onExplain }: VerdictAsideProps) {
+function VerdictAside({ buildId, stops, ...list }: VerdictAsideProps) {
   const units = useUnits();
   return (
     <aside aria-label="Verdicts" className="rule border-t lg:border-t-0 lg:border-l">
@@ -243,7 +254,7 @@ function VerdictAside({ buildId, stops, verdicts, clouds, onJump, onExplain }: V
           </span>
         </Link>
       ))}
-      <VerdictList verdicts={verdicts} clouds={clouds} onJump={onJump} onExplain={onExplain} />
+      <VerdictList {...list} />
     </aside>
   );
 }
