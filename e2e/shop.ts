@@ -41,6 +41,12 @@ export async function openStage(page: Page, name: string): Promise<void> {
   await expect(page.getByRole('complementary', { name: /Verdicts|What objects/ })).toBeVisible();
 }
 
+/** Shows the limits that are kept, which are folded into one line. */
+export async function unfoldKept(page: Page): Promise<void> {
+  const line = page.getByRole('complementary', { name: 'Verdicts' }).getByRole('button', { name: /limits? kept/ });
+  if ((await line.getAttribute('aria-expanded')) === 'false') await line.click();
+}
+
 export function worst(page: Page): Locator {
   return page.getByTestId('worst');
 }

@@ -17,6 +17,7 @@ async function newBuild(page: Page, name: string, school: string): Promise<void>
   await page.getByRole('dialog').getByRole('combobox').selectOption('abs');
   await page.getByRole('button', { name: 'Next' }).click();
   await page.getByRole('radio', { name: school }).check();
+  await page.getByRole('button', { name: 'Next' }).click();
   await page.getByRole('button', { name: 'Start the plan' }).click();
   await expect(page.getByRole('heading', { name })).toBeVisible();
 }
@@ -83,6 +84,7 @@ test('the tram seat’s left half from nothing to the sheet on the wall, and its
 
   await test.step('release: an illegal mixture is refused with its reason; the sessions stand behind the gate', async () => {
     await openStage(page, 'Release');
+    await page.getByRole('button', { name: 'Plan the release' }).click();
     await page.getByLabel('On Whole plug already').selectOption('wax');
     await page.getByLabel('Program of Whole plug').selectOption('semi-permanent');
     await expect(objects(page).getByRole('listitem').filter({ hasText: 'stop' }).first()).toContainText(

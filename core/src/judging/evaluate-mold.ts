@@ -94,8 +94,7 @@ export function evaluateOne(question: Omit<ZoneQuestion, 'flange'>, known: Known
   const before = usable(known.get(zoneKey(sectionId, zoneId)));
   const neighborId = zoneId === FIELD ? undefined : neighborOf(sectionNamed(plan, sectionId), zoneId);
   if (neighborId === undefined) return evaluateZone(question, before);
-  const earlier = { ...plan, sections: plan.sections.filter(({ id }) => id === neighborId) };
-  const neighbor = evaluateMold(earlier, cards, known).at(0);
+  const neighbor = plan.sections.some(({ id }) => id === neighborId) ? evaluateSection(plan, cards, neighborId, [], known) : undefined;
   return evaluateZone({ ...question, ...(neighbor ? { flange: flangeOf(neighbor, cards) } : {}) }, before);
 }
 
@@ -105,18 +104,28 @@ export function evaluateOne(question: Omit<ZoneQuestion, 'flange'>, known: Known
  */
 export function evaluateMold(plan: PlanDocument, cards: CardLibrary, known: Known = new Map(), options: GrowthOptions = {}): SectionEvaluation[] {
   const done: SectionEvaluation[] = [];
-  for (const { id, name } of plan.sections) {
-    const section = sectionNamed(plan, id);
-    const field = evaluateZone({ plan, cards, sectionId: id, zoneId: FIELD }, usable(known.get(zoneKey(id, FIELD))), options);
-    const zones = section.zones.map((zone) => {
-      const neighbor = done.find((one) => one.id === neighborOf(section, zone.id));
-      const question = { plan, cards, sectionId: id, zoneId: zone.id, flange: neighbor && flangeOf(neighbor, cards) };
-      // Sessions before the first difference are the field's.
-      return evaluateZone(question, usable(known.get(zoneKey(id, zone.id))) ?? usable(field.evaluation), options);
-    });
-    done.push(sectionEvaluation({ id, name, plan: sectionOf(plan, id) }, [field, ...zones]));
-  }
+  for (const { id } of plan.sections) done.push(evaluateSection(plan, cards, id, done, known, options));
   return done;
+}
+
+/** All zones of a section; `done` holds the sections against whose flanges it may lie. */
+function evaluateSection(
+  plan: PlanDocument,
+  cards: CardLibrary,
+  id: string,
+  done: readonly SectionEvaluation[],
+  known: Known,
+  options: GrowthOptions = {},
+): SectionEvaluation {
+  const section = sectionNamed(plan, id);
+  const field = evaluateZone({ plan, cards, sectionId: id, zoneId: FIELD }, usable(known.get(zoneKey(id, FIELD))), options);
+  const zones = section.zones.map((zone) => {
+    const neighbor = done.find((one) => one.id === neighborOf(section, zone.id));
+    const question = { plan, cards, sectionId: id, zoneId: zone.id, flange: neighbor && flangeOf(neighbor, cards) };
+    // Sessions before the first difference are the field's.
+    return evaluateZone(question, usable(known.get(zoneKey(id, zone.id))) ?? usable(field.evaluation), options);
+  });
+  return sectionEvaluation({ id, name: section.name, plan: sectionOf(plan, id) }, [field, ...zones]);
 }
 
 /** A section from its zones, the field first. */

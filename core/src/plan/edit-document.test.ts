@@ -1,6 +1,7 @@
 import { checkDocument } from './check-document.js';
 import {
   changeSection,
+  firstRelease,
   mirroredText,
   mirroredTwin,
   withNewSection,
@@ -50,6 +51,13 @@ test('a parting line brings four joint steps, the neighbor’s flange as face, z
   expect(right.zones.at(-1)).toMatchObject({ kind: 'flange', faceId: right.face[1].id, areaM2: (1500 * 60) / 1e6 });
   expect(right.release?.zones.at(-1)).toMatchObject({ id: 'flange-p', areaM2: (1500 * 60) / 1e6 });
   expect(withoutParting(joined, 'p')).toEqual(two);
+});
+
+test('a section’s first release names the flanges it is laid against, the day before it begins', () => {
+  expect(firstRelease(joined, 'a')).toEqual(defaultRelease(1));
+  const right = firstRelease(joined, second.id);
+  expect(right.zones.map(({ id }) => id)).toEqual(['plug', 'flange-p']);
+  expect(right.startMin).toBe(defaultRelease(1).startMin + 7 * 1440);
 });
 
 test('sections change places: the line that meets them is turned, and the flange is the other one’s', () => {

@@ -1,6 +1,6 @@
 import { jointsOf } from './lift-plan.js';
 import { DEFAULT_DESIGN, type PartingLine } from './parts/mold-design.js';
-import { defaultRelease, type ReleasePlan } from './parts/release-plan.js';
+import { defaultRelease, type ReleasePlan, type ReleaseZone } from './parts/release-plan.js';
 import type { Hand } from './parts/plug-intake.js';
 import type { PlanDocument, PlanFace, PlanSection } from './plan-document.js';
 import type { PlanSession } from './section-plan.js';
@@ -129,6 +129,22 @@ export function withSectionAt(plan: PlanDocument, from: number, to: number): Pla
   return lines.reduce((rest, line) => withParting(rest, line), bare);
 }
 
+/** The release that a section begins with: the whole plug, and each neighbor’s flange that it is laid against, the day before its first session. */
+export function firstRelease(plan: PlanDocument, sectionId: string): ReleasePlan {
+  const section = plan.sections.find(({ id }) => id === sectionId);
+  const { partings, flange } = plan.mold.design ?? DEFAULT_DESIGN;
+  const usual = defaultRelease(section?.areaM2 ?? 1);
+  const day = Math.floor((section?.sessions.at(0)?.startMin ?? 0) / DAY_MIN);
+  const flanges = partings
+    .filter(({ secondSectionId }) => secondSectionId === sectionId)
+    .map((parting) => flangeZone(parting, flange.widthMm, usual.zones[0].programId));
+  return { ...usual, startMin: usual.startMin + day * DAY_MIN, zones: [...usual.zones, ...flanges] };
+}
+
+function flangeZone({ id, name, lengthMm }: PartingLine, widthMm: number, programId: string): ReleaseZone {
+  return { id: `flange-${id}`, name: `Flange at ${name}`, areaM2: Math.max(0.001, (lengthMm * widthMm) / 1e6), programId, already: 'bare' };
+}
+
 const flangeFaceId = (partingId: string): string => `face-${partingId}`;
 
 /** A plan with a parting line: its four joint steps, and the first one’s flange as plug and release zone of the second. */
@@ -154,23 +170,14 @@ export function withParting(plan: PlanDocument, parting: PartingLine): PlanDocum
     };
     const areaM2 = Math.max(0.001, (parting.lengthMm * design.flange.widthMm) / 1e6);
     const zone = { ...newZone('flange', second.zones), name: `Flange at ${parting.name}`, areaM2, faceId: face.id };
-    const release = second.release ?? defaultRelease(second.areaM2);
-    const programId = release.zones.at(0)?.programId ?? 'wax-film';
+    const programId = second.release?.zones.at(0)?.programId ?? 'wax-film';
     return {
       ...second,
       after: first.id,
       face: [...second.face, face],
       zones: [...second.zones, zone],
       ...(second.release
-        ? {
-            release: {
-              ...release,
-              zones: [
-                ...release.zones,
-                { id: `flange-${parting.id}`, name: `Flange at ${parting.name}`, areaM2, programId, already: 'bare' as const },
-              ],
-            },
-          }
+        ? { release: { ...second.release, zones: [...second.release.zones, flangeZone(parting, design.flange.widthMm, programId)] } }
         : {}),
     };
   });

@@ -108,6 +108,7 @@ export { fieldOf, zoneOf, type NeighborFlange } from './zone-view.js';
 export { newZone, withZoneLayer, zoneAreaM2, zoneLayer } from './zones.js';
 export {
   changeSection,
+  firstRelease,
   mirroredText,
   mirroredTwin,
   withNewSection,

@@ -45,10 +45,15 @@ export function layRateM2h(layer: PlanLayer, cards: CardLibrary, people: number)
   return pair * peopleFactor(people) * (gun ? GUN_FACTOR : 1);
 }
 
+/** However small the mold: wetting out, laying and rolling one ply, or one coat with its gauge readings, takes this long (assumed) [min]. */
+const LEAST_PLY_MIN = 6;
+const LEAST_COAT_MIN = 4;
+
 /** How long the people present are at a layer [h]. */
 export function layHours(layer: PlanLayer, plan: SectionPlan, cards: CardLibrary, people: number): number {
   const passes = layer.laminate?.plies ?? layer.application?.passes ?? 1;
-  return (laidAreaM2(layer, plan) * passes) / layRateM2h(layer, cards, people);
+  const onceH = laidAreaM2(layer, plan) / layRateM2h(layer, cards, people);
+  return passes * Math.max(onceH, (layer.laminate ? LEAST_PLY_MIN : LEAST_COAT_MIN) / 60);
 }
 
 /** People at a session: its own number, else the shop's for this plan. */

@@ -5,7 +5,8 @@ import type { SectionPlan } from '../plan/section-plan.js';
 import { withSchool } from '../plan/stack-templates.js';
 import { worstLevel, type VerdictLevel } from '../judging/verdicts/verdict.js';
 import { KELVIN } from '../units/kelvin.js';
-import { handsOnHours } from '../stack/labor.js';
+import { laminatingHours } from '../steps/labor.js';
+import { stepsOf, workedOut } from '../steps/steps-of.js';
 import { fitToThickness, laidMasses, stackTally } from '../stack/tally.js';
 
 /** A school's figures for one mold. */
@@ -55,7 +56,8 @@ export function stackCost(plan: SectionPlan, cards: CardLibrary): { readonly cos
 export function schoolFigures(plan: SectionPlan, cards: CardLibrary, templateId: string | null): SchoolFigures {
   const school = withSchool(plan, templateId);
   const built = templateId === null || plan.design === undefined ? school : fitToThickness(school, cards, plan.design.targetMm);
-  const { result, verdicts, distortion } = evaluatePlan(built, cards, {});
+  const evaluation = evaluatePlan(built, cards, {});
+  const { result, verdicts, distortion } = evaluation;
   const laid = result.layers.filter((layer) => !layer.plug);
   const tally = stackTally(built, cards);
   const { cost, missing } = stackCost(built, cards);
@@ -64,7 +66,7 @@ export function schoolFigures(plan: SectionPlan, cards: CardLibrary, templateId:
   return {
     plan: built,
     days: built.sessions.length === 0 ? 0 : (built.demoldMin - first.startMin) / 1440,
-    handsOnH: handsOnHours(built, cards),
+    handsOnH: laminatingHours(stepsOf(built, cards, workedOut(built, cards, evaluation))),
     peakC: laid.length > 0 ? Math.max(...laid.map(({ peakK }) => peakK)) - KELVIN : null,
     interfaceC: face?.value ?? null,
     bowMmPerM: distortion ? Math.abs(distortion.bowPerMeterM) * 1000 : null,

@@ -5,7 +5,6 @@ import { kept } from '../test-support/kept.js';
 import { manyPlans } from '../test-support/many-plans.js';
 import { changed } from '../test-support/practice.js';
 import { hoursObjections } from './hours-objections.js';
-import { handsOnHours } from './labor.js';
 import { infusedLayers, infusionObjections, infusionOutcome } from './plan-infusion.js';
 import { lateJoint, preparationOf, preparations } from './preparation.js';
 import { sheetObjections } from './sheet-objections.js';
@@ -19,7 +18,6 @@ test.each(manyPlans)('the stack of %s is judged as it was', (_name, plan) => {
   expect(
     kept({
       objections: [...stackObjections(plan, cards), ...sheetObjections(plan, cards), ...hoursObjections(plan, cards)],
-      hands: handsOnHours(plan, cards),
       tally: stackTally(plan, cards),
       masses: layers.map((layer) => laidMasses(layer, plan, cards)),
       shell: shellOf(plan, cards),

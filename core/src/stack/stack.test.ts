@@ -11,7 +11,7 @@ import { DEFAULT_INTAKE } from '../plan/parts/plug-intake.js';
 import { schoolFigures, stackCost } from '../schools/compare-schools.js';
 import { DEFAULT_INFUSION, fillTimeS, layeredPermeability } from '../plan/parts/infusion.js';
 import { peopleFactor } from '../plan/laying.js';
-import { handsOnHours } from './labor.js';
+import { layHours } from '../plan/laying.js';
 import { infusedLayers, infusionObjections, infusionOutcome } from './plan-infusion.js';
 import { stackObjections } from './stack-objections.js';
 import { fitToThickness, laidMasses, stackTally } from './tally.js';
@@ -185,6 +185,8 @@ describe('two schools for one mold', () => {
     expect(peopleFactor(2)).toBe(1);
     expect(peopleFactor(4)).toBeLessThan(2);
     const mix = { people: 4, containersG: [1000], fillShare: 0.8, potShare: 0.6, measure: 'weight' as const, scaleG: 1, gunKgPerMin: 1 };
-    expect(handsOnHours({ ...staged, mix }, cards)).toBeGreaterThan(handsOnHours(staged, cards));
+    const hands = (people: number): number =>
+      staged.sessions.flatMap(({ layers }) => layers).reduce((sum, layer) => sum + people * layHours(layer, staged, cards, people), 0);
+    expect(hands(mix.people)).toBeGreaterThan(hands(2));
   });
 });

@@ -14,6 +14,9 @@ import { sectionTag, stepOf, type Step, type StepUse } from './step.js';
 /** Weighing and stirring one pot, and trying tack in cup, flange and corners (assumed) [min]. */
 const POT_MIN = 5;
 const TACK_MIN = 5;
+/** Cut kit, tools, cups and masks laid out; tools and people clean again (assumed) [min]. */
+const SET_UP_MIN = 15;
+const CLEAN_MIN = 15;
 const TRIM_MIN_PER_M2 = 10;
 
 /** What a session's steps look up. */
@@ -39,7 +42,48 @@ function stepsOfSession(context: SessionContext, session: PlanSession, index: nu
   const gate = index === 0 && plan.release ? [`release:gate${sectionTag(plan)}`] : [];
   const first = laid.find(({ kind }) => kind === 'lay');
   const gated = laid.map((step) => (step === first ? { ...step, after: [...step.after, ...gate, ...before.map(({ id }) => id)] } : step));
-  return [...before, ...gated, ...trimSteps(context, session, index)];
+  return [setUp(context, session), ...before, ...gated, cleanUp(context, session, laid), ...trimSteps(context, session, index)];
+}
+
+const peopleAt = ({ plan }: SessionContext, session: PlanSession): number => session.people ?? plan.mix?.people ?? 2;
+
+function setUp(context: SessionContext, session: PlanSession): Step {
+  const people = peopleAt(context, session);
+  return stepOf({
+    id: `session:${session.id}:setup`,
+    kind: 'set up',
+    stage: 'stack',
+    name: `Set up, ${session.name}`,
+    order: 'Kit in its order, rollers and brushes, cups, scale, gauge; gloves, glasses, air moved.',
+    sessionId: session.id,
+    startMin: session.startMin - SET_UP_MIN - POT_MIN,
+    endMin: session.startMin - POT_MIN,
+    people,
+    handsMin: SET_UP_MIN * people,
+    logs: ['done', 'temperature'],
+  });
+}
+
+function cleanUp(context: SessionContext, session: PlanSession, laid: readonly Step[]): Step {
+  const people = peopleAt(context, session);
+  const endMin = Math.max(session.startMin, ...laid.map((step) => step.endMin));
+  return stepOf({
+    id: `session:${session.id}:clean`,
+    kind: 'clean',
+    stage: 'stack',
+    name: `Clean up, ${session.name}`,
+    order: 'Tools in cleaner before the resin gels; left-over pots spread out or outside, never covered.',
+    sessionId: session.id,
+    startMin: endMin,
+    endMin: endMin + CLEAN_MIN,
+    people,
+    handsMin: CLEAN_MIN * people,
+    after: laid
+      .filter(({ kind }) => kind === 'lay')
+      .map(({ id }) => id)
+      .slice(-1),
+    caution: 'Cleaner and resin rags burn: closed metal bin, no flame, gloves.',
+  });
 }
 
 /** What is done to the surface below before a session, ending as it begins. */
@@ -119,8 +163,9 @@ function layerSteps({ plan, cards, mix: rows }: SessionContext, session: PlanSes
           order: `${row.dose.resinG.toFixed(0)} g + ${row.dose.hardenerG.toFixed(1)} g each; empty after ${row.useMin.toFixed(0)} min, gels after ${row.pot.lifeMin === null ? 'hours' : `${row.pot.lifeMin.toFixed(0)} min`}.`,
           sessionId: session.id,
           layerId: layer.id,
-          startMin: fromMin,
-          endMin: fromMin + row.pots * POT_MIN,
+          // The first pot before its layer; the others while it is laid.
+          startMin: fromMin - POT_MIN,
+          endMin: fromMin,
           people: 1,
           handsMin: row.pots * POT_MIN,
           uses: [

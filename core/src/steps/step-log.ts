@@ -47,7 +47,7 @@ export function missingBefore(step: Step, steps: readonly Step[], states: Return
 }
 
 /** A step with which laying begins: from here on a build is under way, and its gates count. */
-export const opensBuild = (stepId: string): boolean => stepId.startsWith('session:');
+export const opensBuild = (stepId: string): boolean => stepId.startsWith('session:') && !stepId.endsWith(':setup');
 
 /** The section that a step of laying belongs to. */
 export function sectionOfStep({ sections }: PlanDocument, stepId: string): PlanDocument['sections'][number] | undefined {

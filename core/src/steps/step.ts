@@ -15,6 +15,7 @@ export const stepKinds = [
   'prepare',
   'tack try',
   'leak test',
+  'set up',
   'mix',
   'lay',
   'trim',

@@ -45,8 +45,3 @@ export function inOrder(steps: readonly Step[]): Step[] {
     .sort((a, b) => a.step.startMin - b.step.startMin || a.i - b.i)
     .map(({ step }) => step);
 }
-
-/** Hours of hands on a plan's steps, of a kind or all of them [person-hours]. */
-export function handsHours(steps: readonly Step[], wanted: (step: Step) => boolean = () => true): number {
-  return steps.filter(wanted).reduce((sum, { handsMin }) => sum + handsMin, 0) / 60;
-}

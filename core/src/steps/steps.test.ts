@@ -8,7 +8,8 @@ import { defaultRelease } from '../plan/parts/release-plan.js';
 import type { SectionPlan } from '../plan/section-plan.js';
 import { planFromTemplate, stackTemplates } from '../plan/stack-templates.js';
 import { releaseSchedule } from '../release/release-schedule.js';
-import { handsHours, stepsOf, workedOut } from './steps-of.js';
+import { laborGroupOf, laborGroups, laborOf, laminatingHours } from './labor.js';
+import { stepsOf, workedOut } from './steps-of.js';
 import { fillAmounts } from '../units/amounts.js';
 import type { Step } from './step.js';
 
@@ -49,6 +50,7 @@ test('a mold’s whole way: plug, release, gate, each session with its joint, po
       'coat',
       'film',
       'gate',
+      'set up',
       'mix',
       'lay',
       'tack try',
@@ -155,8 +157,39 @@ test('checks of the plug are planned backwards with their waits, and stand where
   expect(byId(of(done), 'plug:wash').endMin).toBe(-5000);
 });
 
-test('hours of hands add up', () => {
-  const steps = of(low);
-  expect(handsHours(steps, ({ id }) => id === 'session:s3:lay:l3:p1')).toBeCloseTo(0.5, 9);
-  expect(handsHours(steps)).toBeGreaterThan(handsHours(steps, ({ kind }) => kind === 'lay'));
+test.each(stackTemplates.map(({ id }) => id))('school %s: hours by kind of work are the minutes of all steps', (id) => {
+  const steps = of({ ...planFromTemplate(id, start), release: defaultRelease(1) });
+  const all = steps.reduce((sum, { handsMin }) => sum + handsMin, 0) / 60;
+  expect([...laborOf(steps).values()].reduce((sum, hours) => sum + hours, 0)).toBeCloseTo(all, 9);
+  expect([...laborOf(steps).keys()]).toEqual([...laborGroups]);
+  expect(laminatingHours(steps)).toBeLessThan(all);
+});
+
+test('a ply of a mat over a square meter is a quarter of an hour of two; four plies on 0.3 m² are no eight minutes', () => {
+  const minutes = (plan: SectionPlan): number =>
+    of(plan)
+      .filter(({ layerId, kind }) => layerId === 'l3' && kind === 'lay')
+      .reduce((sum, { handsMin }) => sum + handsMin, 0) / 2;
+  expect(minutes(low)).toBeCloseTo(60, 9);
+  const small = of({ ...low, areaM2: 0.3 }).filter(({ sessionId }) => sessionId === 's3');
+  // 6 min a ply at least, a pot, setting up and cleaning.
+  expect(minutes({ ...low, areaM2: 0.3 })).toBeCloseTo(4 * 6, 9);
+  expect(laborOf(small).get('set up and clean')).toBeCloseTo(1, 9);
+  expect(minutes({ ...low, areaM2: 0.5 })).toBeCloseTo(4 * 7.5, 9);
+});
+
+test.each<[string, string]>([
+  ['plug:wash', 'plug'],
+  ['release:plug:wax:1', 'release'],
+  ['release:gate', 'release'],
+  ['session:s1:setup', 'set up and clean'],
+  ['session:s1:clean', 'set up and clean'],
+  ['session:s1:mix:l1', 'mix'],
+  ['session:s3:prepare', 'joints and trim'],
+  ['session:s2:tack', 'joints and trim'],
+  ['mark', 'split and frame'],
+  ['demold', 'off the plug'],
+  ['commission', 'off the plug'],
+])('%s is work on %s', (id, group) => {
+  expect(laborGroupOf(byId(of(released), id))).toBe(group);
 });

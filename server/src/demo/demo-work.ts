@@ -113,7 +113,7 @@ export function twoHalves(plan: SectionPlan, rush: (left: SectionPlan) => Sectio
   const release = { ...defaultRelease(measured.areaM2), startMin: hour(-2, 8) };
   const closed = changeLayer(withRelease({ ...measured, design, intake: seatIntake }, release), 'l5', {
     surface: 'additive',
-    extras: { flangePlies: 2, cornerPlies: 1 },
+    extras: { flangePlies: 1, cornerPlies: 1 },
   });
   const both = withNewSection(planOf(closed), numbered('r'));
   const right = both.sections[1].id;

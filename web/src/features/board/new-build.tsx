@@ -1,12 +1,24 @@
 import { plugChoices } from '@pentimento/core/materials';
-import { planFromTemplate, planOf, plugFields, rangeOf, sectionPlanFields, stackTemplates } from '@pentimento/core/plan';
+import {
+  changeSection,
+  DEFAULT_MIX,
+  planFromTemplate,
+  planOf,
+  plugFields,
+  rangeOf,
+  sectionPlanFields,
+  stackTemplates,
+  withNewSection,
+  withParting,
+  type PlanDocument,
+} from '@pentimento/core/plan';
 import { useState } from 'react';
-import { useForm, type UseFormReturn } from 'react-hook-form';
+import { useForm, useWatch, type UseFormReturn } from 'react-hook-form';
 import { useNavigate } from 'react-router';
-import { useCreateBuildMutation } from '../../api/api';
+import { useBuildsQuery, useCreateBuildMutation, type Build } from '../../api/api';
 import { problemOf } from '../../api/problem';
 import { Dialog } from '../../shared/dialog';
-import { useUnits } from '../../shared/use-units';
+import { useUnits, type Units } from '../../shared/use-units';
 import { comingMonday } from '../../shared/dates';
 import { newId } from '../../shared/new-id';
 
@@ -19,16 +31,61 @@ interface NewBuildForm {
   thickness: number;
   heatLimit: number;
   templateId: string;
+  /** Build that it is like; '': none */
+  like: string;
+  sections: number;
+  people: number;
 }
 
-const STEPS = ['The part', 'The plug', 'The stack'] as const;
+const STEPS = ['The part', 'The plug', 'The stack', 'How it is made'] as const;
 const FIELDS: readonly (readonly (keyof NewBuildForm)[])[] = [
   ['name', 'part', 'startDate', 'area'],
   ['materialId', 'thickness', 'heatLimit'],
   ['templateId'],
+  ['sections', 'people'],
 ];
+/** Questions that a build like an earlier one answers by itself. */
+const PART = 0;
 
-/** A new build in three steps: part, plug, and a school's stack or nothing. */
+/** The plan of an earlier build on another first day: nothing of it is ticked, signed or marked yet. */
+function likePlan(plan: PlanDocument, startDate: string): PlanDocument {
+  const { intake, design } = plan.mold;
+  return {
+    ...plan,
+    startDate,
+    mold: { ...(intake ? { intake: { ...intake, done: [] } } : {}), ...(design ? { design: { ...design, marked: false } } : {}) },
+    sections: plan.sections.map((section) => ({
+      ...section,
+      ...(section.release ? { release: { ...section.release, passed: [], override: null } } : {}),
+    })),
+    cardVersions: {},
+  };
+}
+
+/** A school's plan with as many sections as asked, each a share of the area, laid by so many people. */
+function freshPlan(values: NewBuildForm, units: Units): PlanDocument {
+  const view = planFromTemplate(values.templateId === 'none' ? null : values.templateId, {
+    startDate: values.startDate,
+    areaM2: units.store('area', values.area) / values.sections,
+    plug: {
+      materialId: values.materialId,
+      thicknessMm: units.store('thickness', values.thickness),
+      heatLimitC: units.store('temperature', values.heatLimit),
+    },
+  });
+  let plan = planOf({ ...view, ...(values.people === DEFAULT_MIX.people ? {} : { mix: { ...DEFAULT_MIX, people: values.people } }) });
+  if (values.sections === 1) return plan;
+  plan = changeSection(plan, plan.sections[0].id, (section) => ({ ...section, name: 'Section 1' }));
+  for (let i = 1; i < values.sections; i++) {
+    plan = withNewSection(plan, newId);
+    const [first, second] = plan.sections.slice(-2);
+    const lengthMm = Math.round(Math.sqrt(first.areaM2) * 1000);
+    plan = withParting(plan, { id: newId(), name: `Parting ${String(i)}`, firstSectionId: first.id, secondSectionId: second.id, lengthMm });
+  }
+  return plan;
+}
+
+/** A new build: part, plug, a school's stack or nothing, and how it is made; or a copy of an earlier one. */
 export function NewBuild({ onClose }: { onClose: () => void }) {
   const units = useUnits();
   const [step, setStep] = useState(0);
@@ -46,20 +103,18 @@ export function NewBuild({ onClose }: { onClose: () => void }) {
       thickness: Number(units.show('thickness', 18).toFixed(units.digits('thickness'))),
       heatLimit: Math.round(units.show('temperature', 60)),
       templateId: 'staged',
+      like: '',
+      sections: 1,
+      people: 2,
     },
   });
-  const last = step === STEPS.length - 1;
+  const builds = useBuildsQuery();
+  const liked = useWatch({ control: form.control, name: 'like' });
+  const like = builds.data?.find((build) => build.id === liked);
+  const last = step === STEPS.length - 1 || (step === PART && like !== undefined);
   const submit = async (values: NewBuildForm): Promise<void> => {
-    const view = planFromTemplate(values.templateId === 'none' ? null : values.templateId, {
-      startDate: values.startDate,
-      areaM2: units.store('area', values.area),
-      plug: {
-        materialId: values.materialId,
-        thicknessMm: units.store('thickness', values.thickness),
-        heatLimitC: units.store('temperature', values.heatLimit),
-      },
-    });
-    const result = await create({ id, name: values.name.trim(), part: values.part.trim(), note: 'First plan', plan: planOf(view) });
+    const plan = like ? likePlan(like.current.plan, values.startDate) : freshPlan(values, units);
+    const result = await create({ id, name: values.name.trim(), part: values.part.trim(), note: like ? `Like ${like.name}` : 'First plan', plan });
     if (result.data) void navigate(`/builds/${result.data.id}`);
   };
   const advance = async (): Promise<void> => {
@@ -82,9 +137,10 @@ export function NewBuild({ onClose }: { onClose: () => void }) {
           void advance();
         }}
       >
-        {step === 0 && <PartStep form={form} />}
+        {step === PART && <PartStep form={form} builds={builds.data ?? []} />}
         {step === 1 && <PlugStep form={form} />}
         {step === 2 && <StackStep form={form} />}
+        {step === 3 && <MadeStep form={form} />}
         {error && (
           <p role="alert" className="text-error mt-3">
             {problemOf(error).detail}
@@ -124,7 +180,7 @@ function Problem({ text }: { text: string | undefined }) {
   ) : null;
 }
 
-function PartStep({ form: { register, formState } }: StepProps) {
+function PartStep({ form: { register, formState }, builds }: StepProps & { readonly builds: readonly Build[] }) {
   const units = useUnits();
   const { errors } = formState;
   const [min, max] = [rangeOf(sectionPlanFields.areaM2).min, rangeOf(sectionPlanFields.areaM2).max].map((v) => units.show('area', v));
@@ -167,6 +223,19 @@ function PartStep({ form: { register, formState } }: StepProps) {
         />
         <Problem text={errors.area?.message} />
       </label>
+      {builds.length > 0 && (
+        <label className="sm:col-span-2">
+          <span className="text-sm">Like an earlier one (its plug, stack and times are taken over; nothing is signed)</span>
+          <select className="select w-full" {...register('like')}>
+            <option value="">no, a new plan</option>
+            {builds.map(({ id, name }) => (
+              <option key={id} value={id}>
+                {name}
+              </option>
+            ))}
+          </select>
+        </label>
+      )}
     </div>
   );
 }
@@ -240,5 +309,29 @@ function StackStep({ form: { register } }: StepProps) {
         </label>
       ))}
     </fieldset>
+  );
+}
+
+function MadeStep({ form: { register, formState } }: StepProps) {
+  const { errors } = formState;
+  const whole = (least: number, most: number) => (v: number) =>
+    (Number.isInteger(v) && v >= least && v <= most) || `A whole number from ${String(least)} to ${String(most)}.`;
+  return (
+    <div className="grid gap-3 sm:grid-cols-2">
+      <label>
+        <span className="text-sm">Sections, laid one after the other</span>
+        <input autoFocus type="number" className="input num w-full" {...register('sections', { valueAsNumber: true, validate: whole(1, 6) })} />
+        <Problem text={errors.sections?.message} />
+      </label>
+      <label>
+        <span className="text-sm">People laying</span>
+        <input type="number" className="input num w-full" {...register('people', { valueAsNumber: true, validate: whole(1, 8) })} />
+        <Problem text={errors.people?.message} />
+      </label>
+      <p className="muted text-sm sm:col-span-2">
+        More than one section: each gets a share of the area, a parting line to the one before, and its own days. Names, lengths and stacks are
+        changed under Split and Stack.
+      </p>
+    </div>
   );
 }

@@ -8,9 +8,10 @@ import { IntakeForm } from './intake-form';
 import { PatchTable } from './patch-table';
 import { PlugSurfaces } from './plug-surfaces';
 import { ReadinessList } from './readiness-list';
+import { TwinButton } from './twin-button';
 
 /** Is this plug fit to mold from? What came in, what is on it, how large it is, and what must be done first. */
-export function PlugStage({ plan, cards, library, readOnly, onEdit, objections, siblings, person }: StageProps) {
+export function PlugStage({ build, document, plan, cards, library, readOnly, onEdit, objections, siblings, person }: StageProps) {
   const intake = plan.intake ?? DEFAULT_INTAKE;
   const plugs = useMemo(() => plugChoicesOf(cards), [cards]);
   const change = (next: PlugIntake): void => {
@@ -19,6 +20,7 @@ export function PlugStage({ plan, cards, library, readOnly, onEdit, objections, 
   return (
     <StageFrame name="Plug" objections={objections} readOnly={readOnly}>
       <IntakeForm plan={plan} plugChoices={plugs} intake={intake} siblings={siblings} onEdit={onEdit} />
+      <TwinButton build={build} document={document} />
       <div className="grid gap-x-8 xl:grid-cols-2">
         <div className="min-w-0">
           <PlugSurfaces plan={plan} onEdit={onEdit} />

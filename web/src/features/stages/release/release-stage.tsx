@@ -1,5 +1,5 @@
 import { cardNumber } from '@pentimento/core/materials';
-import { defaultRelease, rangeOf, releaseFields, type CardLibrary, type ReleasePlan } from '@pentimento/core/plan';
+import { firstRelease, rangeOf, releaseFields, type CardLibrary, type ReleasePlan } from '@pentimento/core/plan';
 import { readyAtMin, withRelease } from '@pentimento/core/plug';
 import { programOf, releaseSchedule, releaseUse, sessionsBehindGate, type ReleaseTimer } from '@pentimento/core/release';
 import { clockText, momentText } from '@pentimento/core/shop-time';
@@ -14,7 +14,7 @@ import { ZoneTable } from './zone-table';
 
 /** What makes the plug let go: zones and programs, timers in the schedule, the gate before gel coat. */
 export function ReleaseStage(props: StageProps) {
-  const { plan, readOnly, onEdit, objections } = props;
+  const { plan, document, section, readOnly, onEdit, objections } = props;
   if (!plan.release)
     return (
       <StageFrame name="Release" objections={objections} readOnly={readOnly}>
@@ -27,7 +27,7 @@ export function ReleaseStage(props: StageProps) {
             type="button"
             className="btn btn-sm btn-primary mt-3"
             onClick={() => {
-              onEdit(withRelease(plan, defaultRelease(plan.areaM2)));
+              onEdit(withRelease(plan, firstRelease(document, section.id)));
             }}
           >
             Plan the release

@@ -41,7 +41,7 @@ function useSheetFiles(buildId: string): { busy: Wanted | null; problem: string 
 }
 
 /** The sheet for the wall and the calendar, made of the saved version; what stops it first. */
-export function TravelerStage({ build, plan, library, mold, all, unsaved }: TravelerStageProps) {
+export function TravelerStage({ build, document, plan, library, mold, all, unsaved }: TravelerStageProps) {
   const { busy, problem, fetchFile } = useSheetFiles(build.id);
   const limits = (mold.whole?.sections ?? []).flatMap(({ verdicts }) => verdicts).filter(({ level }) => level === 'stop').length;
   const stops = all.filter(({ level }) => level === 'stop').length + limits;
@@ -88,7 +88,9 @@ export function TravelerStage({ build, plan, library, mold, all, unsaved }: Trav
             {button('ics', 'Sessions for the calendar')}
           </div>
         </Part>
-        <Part title="Day by day">{mold.whole ? <StepList startDate={plan.startDate} steps={mold.whole.steps} /> : <Loading what="the steps" />}</Part>
+        <Part title="Day by day">
+          {mold.whole ? <StepList startDate={plan.startDate} steps={mold.whole.steps} sections={document.sections} /> : <Loading what="the steps" />}
+        </Part>
         <Part title="Cautions on the sheet">
           <ul className="border-warning border-l-4 pl-3 text-sm">
             {planCautions(plan, library).map((caution) => (

@@ -1,0 +1,97 @@
+import { cardLibrary } from '../plan/built-in-library.js';
+import { changeSection } from '../plan/edit-document.js';
+import { planOf } from '../plan/lift-plan.js';
+import { newZone, withZoneLayer } from '../plan/zones.js';
+import { planFromTemplate } from '../plan/stack-templates.js';
+import { twoHalves } from '../test-support/two-halves.js';
+import { evaluateMold, evaluateOne, FIELD, mergeZones, zoneKey } from './evaluate-mold.js';
+import { evaluatePlan } from './evaluate-plan.js';
+import { moldObjections } from './mold-objections.js';
+import type { Verdict } from './verdicts/verdict.js';
+import { aroundMold } from './worst-of-plan.js';
+
+const cards = cardLibrary();
+const view = planFromTemplate('staged', { startDate: '2026-11-30', areaM2: 1, plug: { materialId: 'mdf', thicknessMm: 18, heatLimitC: 60 } });
+const thick = changeSection(planOf(view), 'a', (section) => ({
+  ...section,
+  zones: [withZoneLayer(newZone('flange', []), { layerId: 'l5', plies: 5, out: false })],
+}));
+
+test('a thick flange fails alone: the limit says in which zone, and the field is as without it', () => {
+  const [section] = evaluateMold(thick, cards);
+  const [field, flange] = section.zones;
+  const levels = (verdicts: readonly Verdict[]): string[] => verdicts.map(({ id, level }) => `${level} ${id}`).sort();
+  expect(levels(field.evaluation.verdicts)).toEqual(levels(evaluatePlan(view, cards).verdicts));
+  expect(field.evaluation.verdicts.filter(({ level }) => level === 'stop')).toEqual([]);
+  expect(flange.evaluation.verdicts.filter(({ level }) => level === 'stop').length).toBeGreaterThan(0);
+  const [worst] = section.verdicts;
+  expect(worst).toMatchObject({ level: 'stop', zone: { id: 'flange', name: 'Flange' } });
+  expect(section.verdicts.map(({ id }) => id).sort()).toEqual(field.evaluation.verdicts.map(({ id }) => id).sort());
+});
+
+test('a zone is begun from the field: what both share is not computed again, and the answer is the same', () => {
+  const [section] = evaluateMold(thick, cards);
+  const [field, flange] = section.zones;
+  expect(flange.evaluation.result.newSteps).toBeLessThan(flange.evaluation.result.steps);
+  const alone = evaluatePlan(flange.plan, cards);
+  expect(flange.evaluation.verdicts.map(({ id, level }) => [id, level])).toEqual(alone.verdicts.map(({ id, level }) => [id, level]));
+  const known = new Map(section.zones.map((zone) => [zoneKey('a', zone.id), zone.evaluation]));
+  expect(evaluateOne({ plan: thick, cards, sectionId: 'a', zoneId: 'flange' }, known).evaluation.result.newSteps).toBeLessThan(
+    field.evaluation.result.steps / 4,
+  );
+});
+
+test('a pocket slows the cure itself: it gels later and its window opens later than in the field', () => {
+  const pocket = changeSection(planOf(view), 'a', (section) => ({ ...section, zones: [newZone('deep pocket', [])] }));
+  const [{ zones }] = evaluateMold(pocket, cards);
+  const gel = zones.map(({ evaluation }) => evaluation.result.layers.filter(({ plug }) => !plug)[0].gelS!);
+  expect(gel[1]).toBeGreaterThan(gel[0] + 300);
+  const opens = zones.map(({ evaluation }) => evaluation.windows[0].opensS!);
+  expect(opens[1]).toBeGreaterThan(opens[0]);
+});
+
+test('corners close as their own zone does, panels as the field', () => {
+  const cornered = changeSection(planOf(view), 'a', (section) => ({
+    ...section,
+    zones: [withZoneLayer(newZone('inside corner', []), { layerId: 'l5', plies: 4, out: false })],
+  }));
+  const [{ zones, distortion }] = evaluateMold(cornered, cards);
+  expect(distortion!.corners).toEqual(zones[1].evaluation.distortion!.corners);
+  expect(distortion!.bowPerMeterM).toBe(zones[0].evaluation.distortion!.bowPerMeterM);
+});
+
+test('the second half’s flange lies on the first one’s laminate, as thick and as heat-proof as that became', () => {
+  const halves = twoHalves();
+  const [left, right] = evaluateMold(halves, cards);
+  const flange = right.zones.find(({ plan }) => plan.zone?.kind === 'flange')!;
+  const laid = left.zones[0].evaluation.result.layers.filter(({ plug }) => !plug).reduce((sum, { thicknessM }) => sum + thicknessM, 0);
+  expect(flange.plan.plug).toMatchObject({ materialId: 'cured_frp', thicknessMm: expect.closeTo(laid * 1000, 6) });
+  expect(flange.plan.plug.heatLimitC).toBeGreaterThan(40);
+  expect(flange.plan.plug.heatLimitC).toBeLessThan(130);
+  const one = evaluateOne({ plan: halves, cards, sectionId: right.id, zoneId: flange.id });
+  expect(one.plan.plug).toEqual(flange.plan.plug);
+});
+
+test('what two sections say alike of the plug is said once, what is a section’s own names it', () => {
+  const halves = twoHalves('staged', { materialId: 'abs', thicknessMm: 6, heatLimitC: 80 });
+  const sections = evaluateMold(halves, cards);
+  const found = moldObjections(halves, cards, aroundMold(sections, cards, []));
+  const plug = found.filter(({ stage }) => stage === 'plug').map(({ id }) => id);
+  expect(new Set(plug).size).toBe(plug.length);
+  expect(plug.length).toBeGreaterThan(0);
+  const colors = found.filter(({ id }) => id === 'two-colors').map(({ section }) => section?.name);
+  expect(colors).toEqual(['Left', 'Right']);
+});
+
+test('limits of zones merged: the worse level, then the smaller margin, only zones are named', () => {
+  const verdict = { ...evaluatePlan(view, cards).verdicts[0], level: 'ok' as const, margin: 5 };
+  const of = (id: string, change: Partial<typeof verdict>): { id: string; name: string; verdicts: (typeof verdict)[] } => ({
+    id,
+    name: id,
+    verdicts: [{ ...verdict, ...change }],
+  });
+  expect(mergeZones([of(FIELD, {}), of('x', {})])[0].zone).toBeUndefined();
+  expect(mergeZones([of(FIELD, {}), of('x', { margin: 4 })])[0]).toMatchObject({ margin: 4, zone: { id: 'x' } });
+  expect(mergeZones([of(FIELD, { margin: 1 }), of('x', { margin: 3 })])[0]).toMatchObject({ margin: 1 });
+  expect(mergeZones([of(FIELD, { margin: 1 }), of('x', { margin: 3, id: 'other' })])).toHaveLength(2);
+});
