@@ -155,7 +155,7 @@ test('the tram seat’s left half from nothing to the sheet on the wall, and its
     expect(pdf.text.slice(0, 5)).toBe('%PDF-');
     expect(pdf.text).toContain('595.28 841.89');
     const calendar = await fetched(page, 'Sessions for the calendar');
-    expect(calendar.text.match(/BEGIN:VEVENT/g)).toHaveLength(7);
+    expect(calendar.text.match(/BEGIN:VEVENT/g)).toHaveLength(17);
   });
 
   await test.step('the mirrored twin must be said to be the mirror, and not of the same hand', async () => {

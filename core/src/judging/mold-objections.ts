@@ -4,8 +4,9 @@ import type { Sibling } from '../design/hand-guard.js';
 import type { CardLibrary } from '../plan/card-library.js';
 import { worstFirst, type Objection, type PlanStage } from '../plan/objection.js';
 import type { PlanDocument } from '../plan/plan-document.js';
-import { sectionOf } from '../plan/section-view.js';
+import { sectionNamed, sectionOf } from '../plan/section-view.js';
 import { planObjections, type AroundPlan } from './plan-objections.js';
+import { zoneObjections } from './zone-objections.js';
 
 /** What is known around a mold: other builds and molds of its part, and what was simulated of each section. */
 export interface AroundMold {
@@ -28,7 +29,8 @@ export function moldObjections(plan: PlanDocument, cards: CardLibrary, { sibling
   const found: Objection[] = [];
   for (const { id, name, plan: view } of views) {
     const known = sections.get(id) ?? { gelS: new Map<string, number>(), backing: null };
-    for (const objection of [...planObjections(view, cards, { siblings, ...known }), ...(mix.get(id) ?? [])]) {
+    const zones = zoneObjections(plan, sectionNamed(plan, id), cards);
+    for (const objection of [...planObjections(view, cards, { siblings, ...known }), ...zones, ...(mix.get(id) ?? [])]) {
       if (OF_MOLD.includes(objection.stage) && found.some((one) => same(one, objection))) continue;
       found.push(views.length > 1 && !OF_MOLD.includes(objection.stage) ? { ...objection, section: { id, name } } : objection);
     }

@@ -15,6 +15,7 @@ import { planOf } from './lift-plan.js';
 import { DEFAULT_INTAKE } from './parts/plug-intake.js';
 import { defaultRelease } from './parts/release-plan.js';
 import type { PlanDocument } from './plan-document.js';
+import { readPlan } from './read-plan.js';
 import { sectionOf } from './section-view.js';
 import { planFromTemplate } from './stack-templates.js';
 import { newZone, withZoneLayer } from './zones.js';
@@ -42,6 +43,7 @@ test('a second section is laid like the first two days after it, or on the next 
 
 test('a parting line brings four joint steps, the neighbor’s flange as face, zone and release zone; taken away, they go', () => {
   checkDocument(joined);
+  expect(readPlan(JSON.parse(JSON.stringify(joined)))).toEqual({ plan: JSON.parse(JSON.stringify(joined)), notes: [] });
   expect(joined.joints.map(({ kind }) => kind)).toEqual(['parting up', 'parting away', 'flange released', 'drilled']);
   const [, right] = joined.sections;
   expect(right.face.map(({ kind, sectionId }) => [kind, sectionId])).toEqual([

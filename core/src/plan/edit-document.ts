@@ -1,8 +1,8 @@
 import { jointsOf } from './lift-plan.js';
-import { DEFAULT_DESIGN, type PartingLine } from './parts/mold-design.js';
+import type { PartingLine } from './parts/mold-design.js';
 import { defaultRelease, type ReleasePlan, type ReleaseZone } from './parts/release-plan.js';
 import type { Hand } from './parts/plug-intake.js';
-import type { PlanDocument, PlanFace, PlanSection } from './plan-document.js';
+import { DEFAULT_MOLD_DESIGN, type PlanDocument, type PlanFace, type PlanSection } from './plan-document.js';
 import type { PlanSession } from './section-plan.js';
 import { DAY_MIN, isWeekendAt } from '../shop-time/shop-clock.js';
 import { newZone } from './zones.js';
@@ -78,7 +78,7 @@ export function withNewSection(plan: PlanDocument, newId: NewId): PlanDocument {
   };
   return {
     ...plan,
-    mold: { ...plan.mold, design: { ...(plan.mold.design ?? DEFAULT_DESIGN) } },
+    mold: { ...plan.mold, design: plan.mold.design ?? DEFAULT_MOLD_DESIGN },
     sections: [...plan.sections, section],
     postCures: plan.postCures.map((oven) =>
       oven.sectionIds.includes(like.id) ? { ...oven, sectionIds: [...oven.sectionIds, section.id], startMin: oven.startMin + days * DAY_MIN } : oven,
@@ -132,7 +132,7 @@ export function withSectionAt(plan: PlanDocument, from: number, to: number): Pla
 /** The release that a section begins with: the whole plug, and each neighbor’s flange that it is laid against, the day before its first session. */
 export function firstRelease(plan: PlanDocument, sectionId: string): ReleasePlan {
   const section = plan.sections.find(({ id }) => id === sectionId);
-  const { partings, flange } = plan.mold.design ?? DEFAULT_DESIGN;
+  const { partings, flange } = plan.mold.design ?? DEFAULT_MOLD_DESIGN;
   const usual = defaultRelease(section?.areaM2 ?? 1);
   const day = Math.floor((section?.sessions.at(0)?.startMin ?? 0) / DAY_MIN);
   const flanges = partings
@@ -149,7 +149,7 @@ const flangeFaceId = (partingId: string): string => `face-${partingId}`;
 
 /** A plan with a parting line: its four joint steps, and the first one’s flange as plug and release zone of the second. */
 export function withParting(plan: PlanDocument, parting: PartingLine): PlanDocument {
-  const design = plan.mold.design ?? DEFAULT_DESIGN;
+  const design = plan.mold.design ?? DEFAULT_MOLD_DESIGN;
   const first = plan.sections.find(({ id }) => id === parting.firstSectionId);
   const joined: PlanDocument = {
     ...plan,

@@ -1,5 +1,6 @@
 import { choice, day, id, list, name, number, optional, orNull, part, record, text, type PartOf, type Value } from './fields/field.js';
 import { checkPart } from './fields/check-part.js';
+import { initialPart } from './fields/initial.js';
 import { partSchema, type JsonSchema } from './fields/json-schema.js';
 import { infusionFields } from './parts/infusion.js';
 import { jointFields } from './parts/joint.js';
@@ -20,6 +21,9 @@ export const FIRST_SECTION = 'a';
 const { direct, longestSideMm, targetMm, partings, flange, offset, loadKPa, sagMm, marked } = designFields;
 /** Of the design what the whole mold has in common; faces and frame are the sections'. */
 export const moldDesignFields = { direct, longestSideMm, targetMm, partings, flange, offset, loadKPa, sagMm, marked };
+
+/** What is taken until somebody has said otherwise. */
+export const DEFAULT_MOLD_DESIGN: PartOf<typeof moldDesignFields> = initialPart(moldDesignFields);
 
 export const moldFields = {
   intake: optional(part('Intake', intakeFields)),

@@ -115,6 +115,40 @@ export const stackTemplates: readonly StackTemplate[] = [
     demoldMin: at(4, 9),
   },
   {
+    id: 'barrier',
+    name: 'Veil and vinyl ester on a barrier',
+    summary: 'Gel coat, a barrier coat of vinyl ester, veil and a light mat over it, then bulk: for molds that work warm and long.',
+    sessions: [
+      session('s1', 'Gel coat', at(1, 8), film('l1', 'Gel coat', 'gelcoat_iso', 600, 2)),
+      session('s2', 'Barrier', at(1, 10.5), { ...film('l2', 'Barrier coat', 'barrier_ve', 500, 1.5), role: 'barrier' }),
+      session(
+        's3',
+        'Skin',
+        at(1, 13.5),
+        {
+          ...plies({ id: 'l3', name: 'Veil', role: 'skin', cardId: 've_skin', count: 1, glassGsm: 30, resinToGlass: 8, catalystPct: 1.5 }),
+          fabricId: 'veil_30',
+        },
+        plies({ id: 'l4', name: 'Skin mat', role: 'skin', cardId: 've_skin', count: 1, glassGsm: 450, resinToGlass: 2.5, catalystPct: 1.5 }),
+      ),
+      session(
+        's4',
+        'Bulk 1',
+        at(2, 8),
+        plies({ id: 'l5', name: 'Bulk mat 1', role: 'bulk', cardId: 'iso_lam', count: 3, glassGsm: 450, resinToGlass: 2.3, catalystPct: 1.5 }),
+      ),
+      session(
+        's5',
+        'Bulk 2',
+        at(3, 8),
+        closed(
+          plies({ id: 'l6', name: 'Bulk mat 2', role: 'bulk', cardId: 'iso_lam', count: 3, glassGsm: 450, resinToGlass: 2.3, catalystPct: 1.5 }),
+        ),
+      ),
+    ],
+    demoldMin: at(5, 9),
+  },
+  {
     id: 'epoxy',
     name: 'Epoxy and cloth',
     summary: 'Epoxy surface coats, then many thin plies of cloth per session, with a pause to cool between.',
@@ -158,6 +192,49 @@ export const stackTemplates: readonly StackTemplate[] = [
         at(3, 8),
         abraded(
           plies({ id: 'l5', name: 'Outer cloth', role: 'bulk', cardId: 'epoxy_slow', count: 4, glassGsm: 290, resinToGlass: 1, catalystPct: null }),
+        ),
+      ),
+    ],
+    demoldMin: at(6, 9),
+  },
+  {
+    id: 'wet-spell',
+    name: 'Cloth, paste, cloth in one wet spell',
+    summary: 'Epoxy surface twice, then cloth, a troweled paste and cloth over it wet on wet: a section in a long day, the next one the day after.',
+    sessions: [
+      session('s1', 'Surface 1', at(1, 8), film('l1', 'Surface coat 1', 'epoxy_surface', 500, null)),
+      session('s2', 'Surface 2', at(1, 10.5), film('l2', 'Surface coat 2', 'epoxy_surface', 500, null)),
+      session(
+        's3',
+        'Cloth, paste, cloth',
+        at(1, 13.5),
+        plies({ id: 'l3', name: 'Inner cloth', role: 'skin', cardId: 'epoxy_slow', count: 3, glassGsm: 290, resinToGlass: 1, catalystPct: null }),
+        paste('l4', 'Paste', 'epoxy_paste', 3000, null),
+        plies({ id: 'l5', name: 'Outer cloth', role: 'bulk', cardId: 'epoxy_slow', count: 3, glassGsm: 290, resinToGlass: 1, catalystPct: null }),
+      ),
+    ],
+    demoldMin: at(4, 9),
+  },
+  {
+    id: 'cover',
+    name: 'Cover mold over sheet wax',
+    summary: 'Epoxy gel twice on released sheet wax, cloth, putty and cloth: cool all the way, since the wax softens. Plan the offset under Split.',
+    sessions: [
+      session('s1', 'Epoxy gel 1', at(1, 8), film('l1', 'Epoxy gel 1', 'epoxy_surface', 500, null)),
+      session('s2', 'Epoxy gel 2', at(1, 10.5), film('l2', 'Epoxy gel 2', 'epoxy_surface', 500, null)),
+      session(
+        's3',
+        'Cloth',
+        at(1, 13.5),
+        plies({ id: 'l3', name: 'Cloth', role: 'skin', cardId: 'epoxy_slow', count: 4, glassGsm: 290, resinToGlass: 1, catalystPct: null }),
+      ),
+      session('s4', 'Putty', at(2, 8), abraded(paste('l4', 'Putty', 'epoxy_paste', 4000, null))),
+      session(
+        's5',
+        'Back',
+        at(3, 8),
+        abraded(
+          plies({ id: 'l5', name: 'Back cloth', role: 'bulk', cardId: 'epoxy_slow', count: 3, glassGsm: 290, resinToGlass: 1, catalystPct: null }),
         ),
       ),
     ],

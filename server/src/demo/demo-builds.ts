@@ -43,7 +43,7 @@ const autumn = { meanC: 20, swingC: 1.5, warmestHour: 15, fan: false };
 const cards = cardLibrary();
 const beehive = wellPrepared(plan('staged', '2026-11-30', 0.42, board, { climate: autumn }), cards);
 
-/** Two bulk sessions an hour and a half apart: they cure as one hot mass on a plug that stands 55 °C. */
+/** Two bulk sessions an hour and a half apart: they cure as one hot mass on a plug that stands 60 °C. */
 const rushed = (left: SectionPlan): SectionPlan => {
   const laminate = { plies: 4, glassGsm: 450, resinToGlass: 2.3 };
   const thicker = changeLayer(changeLayer(left, 'l4', { laminate }), 'l5', { laminate });

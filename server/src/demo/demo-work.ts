@@ -95,7 +95,7 @@ function numbered(prefix: string): () => string {
 
 /** A tram seat in two halves on one plug, bolted along its keel: the left one first, planned by `rush`, the right one as it should be. */
 export function twoHalves(plan: SectionPlan, rush: (left: SectionPlan) => SectionPlan): PlanDocument {
-  const measured = withSurfaces(withPatches(plan, seatPatches), ['print_abs', 'primer_two_pack', 'wax_fillet']);
+  const measured = withSurfaces(withPatches(plan, seatPatches), ['print_abs', 'primer_two_pack']);
   const design = {
     ...DEFAULT_DESIGN,
     longestSideMm: 990,
