@@ -5,8 +5,9 @@ import { availableParallelism } from 'node:os';
 import { readdirSync, readFileSync, rmSync } from 'node:fs';
 import { fileURLToPath } from 'node:url';
 import { Worker } from 'node:worker_threads';
-import { cardLibrary, planToCase } from '@pentimento/core/plan';
-import { fiveDayAtOnce, fiveDayCase, fiveDayPlan } from './five-day-case.js';
+import { evaluateMold, evaluateOne, FIELD, knownZones } from '@pentimento/core/judging';
+import { cardLibrary, changeSection, planToCase } from '@pentimento/core/plan';
+import { fiveDayAtOnce, fiveDayCase, fiveDayPlan, threeSectionMold } from './five-day-case.js';
 
 /*
  * npm run bench               times, always with the error beside them
@@ -158,6 +159,34 @@ function measureMemory(growth: GrowthCase): void {
   console.log(`memory of one simulation with its restart points: ${(resultBytes(result) / 1e6).toFixed(2)} MB in typed arrays`);
 }
 
+/** All zones of a mold: from nothing, after an edit that changes everything, after one of the last session; and one zone under the hand. */
+function measureMold(runMs: number): void {
+  const cards = cardLibrary();
+  const plan = threeSectionMold();
+  const known = knownZones(evaluateMold(plan, cards));
+  const warmer = { ...plan, assumed: { ...plan.assumed, climate: { ...plan.assumed.climate, meanC: 21 } } };
+  const last = plan.sections[2].sessions[plan.sections[2].sessions.length - 1].id;
+  const later = changeSection(plan, plan.sections[2].id, (section) => ({
+    ...section,
+    sessions: section.sessions.map((session) => (session.id === last ? { ...session, startMin: session.startMin + 30 } : session)),
+  }));
+  const section = plan.sections[2].id;
+  const one = (of: typeof plan): void => void evaluateOne({ plan: of, cards, sectionId: section, zoneId: FIELD }, known);
+  const times = {
+    nothing: warmTimes(() => void evaluateMold(plan, cards), 15),
+    everything: warmTimes(() => void evaluateMold(warmer, cards, known), 15),
+    last: warmTimes(() => void evaluateMold(later, cards, known), 15),
+    zone: warmTimes(() => {
+      one(later);
+    }, 30),
+  };
+  const said = (ms: readonly number[]): string =>
+    `${quantile(ms, 0.5).toFixed(1)} ms (p95 ${quantile(ms, 0.95).toFixed(1)}, ${(quantile(ms, 0.5) / runMs).toFixed(1)} five-day runs)`;
+  console.log(
+    `three sections, four zones each, both places, six days: from nothing ${said(times.nothing)}; an edit that changes everything ${said(times.everything)}; of the last session ${said(times.last)}; the visible zone then ${said(times.zone)}`,
+  );
+}
+
 function accuracyTable(cases: readonly Loaded[], five: GrowthCase): void {
   console.log(`\n${'settings'.padEnd(46)} steps cells     p50     p95  worst K of the public cases · of the five days`);
   const fine = simulateGrowth(five, FINE);
@@ -229,6 +258,7 @@ for (const loaded of cases) {
 }
 measureEdit(five, quantile(fiveTimes, 0.5));
 measureMemory(five);
+measureMold(quantile(fiveTimes, 0.5));
 await measureCloud();
 if (process.env.BENCH_OLD) await measureAgainst(process.env.BENCH_OLD);
 if (process.argv.includes('--accuracy')) accuracyTable(cases, five);

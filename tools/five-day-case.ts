@@ -1,5 +1,15 @@
 import type { GrowthCase } from '@pentimento/core/growth';
-import { cardLibrary, planFromTemplate, planToCase, type SectionPlan } from '@pentimento/core/plan';
+import {
+  cardLibrary,
+  newZone,
+  planFromTemplate,
+  planOf,
+  planToCase,
+  withNewSection,
+  withZoneLayer,
+  type PlanDocument,
+  type SectionPlan,
+} from '@pentimento/core/plan';
 
 /** The five-day, seven-layer build of the speed goals: two gel coats, two skins, three bulk sessions, day and night. */
 export function fiveDayPlan(): SectionPlan {
@@ -18,6 +28,25 @@ export function fiveDayPlan(): SectionPlan {
     sessions: [gel1, gel2, skin, again(skin, 'b', at(2, 8)), again(bulk1, 'c', at(2, 14)), again(bulk1, 'd', at(3, 9)), again(bulk2, 'e', at(4, 9))],
     demoldMin: at(6, 0),
   };
+}
+
+/** A mold of three sections with four zones each over six days, each section laid like the five-day build. */
+export function threeSectionMold(): PlanDocument {
+  let made = 0;
+  const next = (): string => `x${String(++made)}`;
+  const view = fiveDayPlan();
+  let plan = planOf({ ...view, areaM2: 1.2 });
+  plan = withNewSection(withNewSection(plan, next), next);
+  // Begun half a day apart, so that all of it is six days.
+  const sections = plan.sections.map((section, i) => ({
+    ...section,
+    sessions: section.sessions.map((session, s) => ({ ...session, startMin: view.sessions[s].startMin + i * 360 })),
+    zones: (['flange', 'inside corner', 'deep pocket'] as const).map((kind, z) => {
+      const top = section.sessions[section.sessions.length - 1].layers[0];
+      return withZoneLayer(newZone(kind, []), { layerId: top.id, plies: z === 2 ? 0 : z + 1, out: false });
+    }),
+  }));
+  return { ...plan, sections, demolds: [{ ...plan.demolds[0], atMin: 6 * 1440 }] };
 }
 
 export function fiveDayCase(): GrowthCase {

@@ -116,6 +116,10 @@ test('the tram seat’s left half from nothing to the sheet on the wall, and its
     await page.getByLabel('Bulk mat 2 closes with').selectOption('additive');
     await enter(page.getByLabel('Color of Gel coat 1'), 'black');
     await enter(page.getByLabel('Color of Gel coat 2'), 'orange');
+    await expect(objects(page)).toContainText('Flange bolted, but no thicker than the field');
+    await page.getByLabel('Add a zone').selectOption('flange');
+    await page.getByRole('button', { name: 'Unfold Flange' }).click();
+    await enter(page.getByLabel('Plies more of Bulk mat 2'), '1');
     await expect(objects(page)).toContainText('Nothing objects here.');
     await expect(page.getByRole('table', { name: 'Schools compared' })).toContainText('person-h');
   });

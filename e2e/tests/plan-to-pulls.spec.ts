@@ -39,7 +39,7 @@ test('a badly planned build is dragged green, saved, finished into a mold, and p
     expect(await startOf(page, 'Bulk 2')).toBe(after);
     await page.getByRole('button', { name: /v2/ }).click();
     await expect(page.getByText('Second bulk when the first has cooled')).toBeVisible();
-    await page.getByRole('button', { name: 'Close' }).click();
+    await page.getByRole('button', { name: 'Close', exact: true }).click();
   });
 
   await test.step('finish into a mold', async () => {

@@ -25,7 +25,7 @@ test('a data sheet becomes the shop’s own card; the plan keeps the old one unt
   await test.step('its versions say what changed', async () => {
     await card.getByRole('button', { name: 'Versions' }).click();
     await expect(page.getByRole('dialog')).toContainText('Hottest laminate wanted: 80 → 72');
-    await page.getByRole('button', { name: 'Close' }).click();
+    await page.getByRole('button', { name: 'Close', exact: true }).click();
   });
 
   await test.step('a plan made before says so, and goes over on request', async () => {
@@ -145,7 +145,7 @@ test('how sure, what moves it, how a number came about, and what the mold does w
     await page.getByRole('tab', { name: 'Stack' }).click();
     await page.getByRole('button', { name: /Thickness of Tooling mat/ }).click();
     await expect(page.getByRole('dialog')).toContainText('h = plies · gsm / w / ρ');
-    await page.getByRole('dialog').getByRole('button', { name: 'Close' }).click();
+    await page.getByRole('dialog').getByRole('button', { name: 'Close', exact: true }).click();
   });
 
   await test.step('pots show life and heat by batch size', async () => {

@@ -42,8 +42,13 @@ export interface SectionEvaluation {
 export type ZoneKey = `${string}/${string}`;
 export const zoneKey = (sectionId: string, zoneId: string): ZoneKey => `${sectionId}/${zoneId}`;
 
-/** What was simulated before, by zone; what did not change is taken over. */
-export type Known = ReadonlyMap<ZoneKey, PlanEvaluation>;
+/** What was simulated before with the same cards, by zone; what did not change is taken over. */
+export type Known = ReadonlyMap<ZoneKey, ZoneEvaluation>;
+
+/** Every zone of some sections, for the next time. */
+export function knownZones(sections: readonly SectionEvaluation[]): Map<ZoneKey, ZoneEvaluation> {
+  return new Map(sections.flatMap(({ id, zones }) => zones.map((zone) => [zoneKey(id, zone.id), zone] as const)));
+}
 
 /** What a finished flange is for the section that is laid against it: as thick as its flange zone, as soft as its least cured layer. */
 function flangeOf({ zones }: SectionEvaluation, cards: CardLibrary): NeighborFlange | undefined {
@@ -71,18 +76,18 @@ interface ZoneQuestion {
   readonly flange?: NeighborFlange;
 }
 
-/** One zone; what it shares with an earlier run of it, or with the field, is not computed again. */
+/** One zone; as before where nothing of it changed, else gone on from what it shares with its last run, or with the field. */
 export function evaluateZone(
   { plan, cards, sectionId, zoneId, flange }: ZoneQuestion,
-  previous?: PlanEvaluation,
+  previous?: ZoneEvaluation,
+  field?: PlanEvaluation,
   options: GrowthOptions = {},
 ): ZoneEvaluation {
-  if (zoneId === FIELD) {
-    const field = fieldOf(plan, sectionId);
-    return { id: FIELD, name: 'Field', plan: field, evaluation: evaluatePlan(field, cards, options, previous) };
-  }
-  const zone = zoneOf(plan, sectionId, zoneId, flange);
-  return { id: zoneId, name: zone.zone?.name ?? zoneId, plan: zone, evaluation: evaluatePlan(zone, cards, options, previous) };
+  const view = zoneId === FIELD ? fieldOf(plan, sectionId) : zoneOf(plan, sectionId, zoneId, flange);
+  const before = usable(previous?.evaluation);
+  if (previous && before && JSON.stringify(previous.plan) === JSON.stringify(view)) return { ...previous, name: view.zone?.name ?? 'Field' };
+  const evaluation = evaluatePlan(view, cards, options, before ?? usable(field));
+  return { id: zoneId, name: view.zone?.name ?? 'Field', plan: view, evaluation };
 }
 
 /** Whether a run can be gone on from. */
@@ -91,7 +96,7 @@ const usable = (one: PlanEvaluation | undefined): PlanEvaluation | undefined => 
 /** One zone by itself, with the neighbors that its face needs. */
 export function evaluateOne(question: Omit<ZoneQuestion, 'flange'>, known: Known = new Map()): ZoneEvaluation {
   const { plan, cards, sectionId, zoneId } = question;
-  const before = usable(known.get(zoneKey(sectionId, zoneId)));
+  const before = known.get(zoneKey(sectionId, zoneId));
   const neighborId = zoneId === FIELD ? undefined : neighborOf(sectionNamed(plan, sectionId), zoneId);
   if (neighborId === undefined) return evaluateZone(question, before);
   const neighbor = plan.sections.some(({ id }) => id === neighborId) ? evaluateSection(plan, cards, neighborId, [], known) : undefined;
@@ -118,12 +123,12 @@ function evaluateSection(
   options: GrowthOptions = {},
 ): SectionEvaluation {
   const section = sectionNamed(plan, id);
-  const field = evaluateZone({ plan, cards, sectionId: id, zoneId: FIELD }, usable(known.get(zoneKey(id, FIELD))), options);
+  const field = evaluateZone({ plan, cards, sectionId: id, zoneId: FIELD }, known.get(zoneKey(id, FIELD)), undefined, options);
   const zones = section.zones.map((zone) => {
     const neighbor = done.find((one) => one.id === neighborOf(section, zone.id));
     const question = { plan, cards, sectionId: id, zoneId: zone.id, flange: neighbor && flangeOf(neighbor, cards) };
     // Sessions before the first difference are the field's.
-    return evaluateZone(question, usable(known.get(zoneKey(id, zone.id))) ?? usable(field.evaluation), options);
+    return evaluateZone(question, known.get(zoneKey(id, zone.id)), field.evaluation, options);
   });
   return sectionEvaluation({ id, name: section.name, plan: sectionOf(plan, id) }, [field, ...zones]);
 }
@@ -134,7 +139,9 @@ export function sectionEvaluation(section: Pick<SectionEvaluation, 'id' | 'name'
     ...section,
     zones,
     verdicts: mergeZones(zones.map(({ id, name, evaluation }) => ({ id, name, verdicts: evaluation.verdicts }))),
-    distortion: distortionOf(zones),
+    get distortion() {
+      return distortionOf(zones);
+    },
   };
 }
 

@@ -41,7 +41,18 @@ export function evaluatePlan(plan: SectionPlan, cards: CardLibrary, options: Gro
   if (failed) return { result: failed, lastResult, windows: [], verdicts: [], distortion: null, trim: null };
   const first = judgePlan(plan, cards, result);
   const judged = apart ? worseOf(plan, first, judgePlan(plan, cards, lastResult)) : first;
-  return { result, lastResult, ...judged, ...afterwards(plan, cards, result) };
+  let distortion: SectionDistortion | null | undefined;
+  return {
+    result,
+    lastResult,
+    ...judged,
+    // A third of an evaluation's time: worked out where somebody asks, once.
+    get distortion() {
+      distortion ??= sectionDistortion(plan, result, placeLayers(plan, result, cards));
+      return distortion;
+    },
+    trim: trimAfter(plan, cards, result),
+  };
 }
 
 /** Whether the places laid first and last go through different things. */
@@ -90,11 +101,8 @@ function arrivesS({ input }: GrowthResult, session: number): number {
   return startS + pliesOf(bottom)[0].afterS;
 }
 
-/** What the released mold does, and the green trim after the last session. */
-function afterwards(plan: SectionPlan, cards: CardLibrary, result: GrowthResult): Pick<PlanEvaluation, 'distortion' | 'trim'> {
+/** The green trim after the last session. */
+function trimAfter(plan: SectionPlan, cards: CardLibrary, result: GrowthResult): PlanEvaluation['trim'] {
   const top = plan.sessions.at(-1)?.layers.at(-1);
-  return {
-    distortion: sectionDistortion(plan, result, placeLayers(plan, result, cards)),
-    trim: top ? lastTrimWindow(result, plan.sessions.length - 1, cardOf(cards, top.cardId)) : null,
-  };
+  return top ? lastTrimWindow(result, plan.sessions.length - 1, cardOf(cards, top.cardId)) : null;
 }

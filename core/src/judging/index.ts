@@ -8,6 +8,7 @@ export {
   evaluateMold,
   evaluateOne,
   evaluateZone,
+  knownZones,
   mergeZones,
   sectionEvaluation,
   sectionTimes,

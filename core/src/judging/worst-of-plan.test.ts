@@ -20,7 +20,7 @@ test.each([
   expect(worstAmong(verdicts, objections)).toEqual({ level, line });
 });
 
-const view = planFromTemplate('polyester', { startDate: '2026-11-30', areaM2: 1, plug: { materialId: 'mdf', thicknessMm: 18, heatLimitC: 60 } });
+const view = planFromTemplate('staged', { startDate: '2026-11-30', areaM2: 1, plug: { materialId: 'mdf', thicknessMm: 18, heatLimitC: 60 } });
 const cards = [...cardLibrary().sheets.values()];
 
 test('a thread answers with plain data: sound, refused with its reason, the worst', () => {

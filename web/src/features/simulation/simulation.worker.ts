@@ -8,14 +8,15 @@ import {
   evaluateOne,
   FIELD,
   gelTimes,
+  knownZones,
   MOST_CAUSES,
   remediesFor,
   tryRemedies,
   zoneKey,
   type AroundMold,
-  type PlanEvaluation,
   type TriedRemedy,
   type Verdict,
+  type ZoneEvaluation,
   type ZoneKey,
 } from '@pentimento/core/judging';
 import type { SchoolFigures } from '@pentimento/core/schools';
@@ -68,7 +69,7 @@ export type SchoolAnswer = { readonly ok: true; readonly figures: SchoolFigures 
 
 let pots = potLookup();
 /** What was simulated last of each zone */
-let known = new Map<ZoneKey, PlanEvaluation>();
+let known = new Map<ZoneKey, ZoneEvaluation>();
 let library: CardLibrary = libraryOf([]);
 
 /** Every limit in a zone of a plan that is only tried; null: it makes no sense, or does not come to an end. */
@@ -93,8 +94,9 @@ const service = {
   picture(plan: PlanDocument, sectionId: string, zoneId: string): SimulationAnswer {
     const start = performance.now();
     try {
-      const { plan: view, evaluation } = evaluateOne({ plan, cards: library, sectionId, zoneId }, known);
-      known.set(zoneKey(sectionId, zoneId), evaluation);
+      const zone = evaluateOne({ plan, cards: library, sectionId, zoneId }, known);
+      const { plan: view, evaluation } = zone;
+      known.set(zoneKey(sectionId, zoneId), zone);
       const { picture, transfer: buffers } = pictureOf(evaluation, performance.now() - start, {
         gelAfterS: [...gelTimes(view, evaluation)],
         backing: backingOf(view, evaluation.result, library),
@@ -116,7 +118,7 @@ const service = {
   mold(plan: PlanDocument): MoldAnswer {
     try {
       const sections = evaluateMold(plan, library, known);
-      known = new Map(sections.flatMap(({ id, zones }) => zones.map((zone) => [zoneKey(id, zone.id), zone.evaluation] as const)));
+      known = knownZones(sections);
       const { siblings: _none, ...around } = aroundMold(sections, library, [], pots);
       return {
         ok: true,
