@@ -33,7 +33,7 @@ test('a thick flange fails alone: the limit says in which zone, and the field is
 
 test('a zone is begun from the field: what both share is not computed again, and the answer is the same', () => {
   const [section] = evaluateMold(thick, cards);
-  const [field, flange] = section.zones;
+  const [, flange] = section.zones;
   expect(flange.evaluation.result.newSteps).toBeLessThan(flange.evaluation.result.steps);
   const alone = evaluatePlan(flange.plan, cards);
   expect(flange.evaluation.verdicts.map(({ id, level }) => [id, level])).toEqual(alone.verdicts.map(({ id, level }) => [id, level]));

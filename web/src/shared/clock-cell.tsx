@@ -52,10 +52,14 @@ export function ClockCell({ label, valueMin, startDate, minMin, maxMin, showLabe
             : null;
   const commit = (): void => {
     if (day === null && clock === null) return;
+    // What makes no sense stays where it was typed, with the reason, until it is set right or taken back.
+    if (now === null || problem !== null) {
+      typing.drop();
+      return;
+    }
     setDay(null);
     setClock(null);
-    if (now !== null && problem === null) onChange(now);
-    else typing.drop();
+    onChange(now);
   };
   useLeaving(day !== null || clock !== null, commit);
   const typed = (next: typeof shown): void => {
@@ -94,10 +98,11 @@ export function ClockCell({ label, valueMin, startDate, minMin, maxMin, showLabe
       <label htmlFor={id} className={showLabel ? 'muted block text-sm' : 'sr-only'}>
         {label}
       </label>
-      <span className="flex items-center gap-1 whitespace-nowrap" title={dayText(startDate, dayOf(now ?? valueMin))}>
+      <span className="flex items-center gap-1 whitespace-nowrap">
         <span className="muted text-xs">day</span>
         {input('day', 'day', 'w-10', setDay)}
         {input('clock', 'clock', 'w-14', setClock)}
+        <span className="muted text-xs">{dayText(startDate, dayOf(now ?? valueMin))}</span>
       </span>
       {problem && (
         <span role="alert" className="text-error block text-xs">

@@ -17,13 +17,12 @@ import {
   type PlanLayer,
   type PlanSession,
 } from '@pentimento/core/plan';
-import { clockText } from '@pentimento/core/shop-time';
 import { laidAreaM2 } from '@pentimento/core/plan';
 import { laidMasses } from '@pentimento/core/stack';
 import { Plus, Trash2 } from 'lucide-react';
 import { memo } from 'react';
 import { cells } from '../../shared/cells';
-import { NumberCell } from '../../shared/number-cell';
+import { ClockCell } from '../../shared/clock-cell';
 import { UnitCell } from '../../shared/unit-cell';
 import { useUnits } from '../../shared/use-units';
 import { filmLayer, laminateLayer } from './new-layer';
@@ -118,18 +117,16 @@ function SessionCell({
   return (
     <div className="leading-tight">
       <span className="font-semibold">{session.name}</span>
-      <span className="num muted block text-xs whitespace-nowrap">{clockText(session.startMin * 60)}</span>
       <div className="mt-0.5">
-        <NumberCell
-          label={`${session.name} starts, hours from day 1`}
-          value={session.startMin / 60}
-          unit="h"
-          digits={2}
-          step={0.25}
-          min={0}
-          max={rangeOf(sessionFields.startMin).max / 60}
-          onChange={(hours) => {
-            onEdit(moveSession(plan, index, hours * 60));
+        <ClockCell
+          label={`Start of ${session.name}`}
+          showLabel={false}
+          valueMin={session.startMin}
+          startDate={plan.startDate}
+          minMin={0}
+          maxMin={rangeOf(sessionFields.startMin).max}
+          onChange={(startMin) => {
+            onEdit(moveSession(plan, index, startMin));
           }}
         />
       </div>

@@ -2,10 +2,10 @@ import { cardNumber } from '@pentimento/core/materials';
 import { firstRelease, rangeOf, releaseFields, type CardLibrary, type ReleasePlan } from '@pentimento/core/plan';
 import { readyAtMin, withRelease } from '@pentimento/core/plug';
 import { programOf, releaseSchedule, releaseUse, sessionsBehindGate, type ReleaseTimer } from '@pentimento/core/release';
-import { clockText, momentText } from '@pentimento/core/shop-time';
+import { momentText } from '@pentimento/core/shop-time';
 import { cells } from '../../../shared/cells';
 import { Part } from '../../../shared/fields';
-import { NumberCell } from '../../../shared/number-cell';
+import { ClockCell } from '../../../shared/clock-cell';
 import { StageFrame } from '../../stage/stage-frame';
 import type { StageProps } from '../../stage/stage-props';
 import { GatePart } from './gate-part';
@@ -61,17 +61,14 @@ function PlannedRelease({ plan, library, readOnly, onEdit, objections, person, r
         }
       >
         <div className="mb-2 flex flex-wrap items-start gap-x-5 gap-y-2 text-sm">
-          <NumberCell
-            showLabel
-            label="Starts, hours from day 1 (before it: minus)"
-            value={release.startMin / 60}
-            unit={`h · ${clockText(release.startMin * 60)}`}
-            digits={2}
-            step={0.25}
-            min={rangeOf(releaseFields.startMin).min / 60}
-            max={rangeOf(releaseFields.startMin).max / 60}
-            onChange={(hours) => {
-              change({ ...release, startMin: Math.round(hours * 60) });
+          <ClockCell
+            label="Starts (day 0 is the day before day 1)"
+            valueMin={release.startMin}
+            startDate={plan.startDate}
+            minMin={rangeOf(releaseFields.startMin).min}
+            maxMin={rangeOf(releaseFields.startMin).max}
+            onChange={(startMin) => {
+              change({ ...release, startMin });
             }}
           />
           {cell('humidityPct')}

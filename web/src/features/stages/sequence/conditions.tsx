@@ -1,9 +1,8 @@
 import type { PlugChoice } from '@pentimento/core/materials';
 import { earliestDemoldMin, climateFields, sectionPlanFields, plugFields, rangeOf, type CardLibrary, type SectionPlan } from '@pentimento/core/plan';
-import { clockText } from '@pentimento/core/shop-time';
 import { memo } from 'react';
 import { cells } from '../../../shared/cells';
-import { NumberCell } from '../../../shared/number-cell';
+import { ClockCell } from '../../../shared/clock-cell';
 import { PostCure } from './post-cure';
 
 /** Plug and shop of a plan: what the stack lies on and what air it stands in. */
@@ -50,17 +49,14 @@ export const Conditions = memo(function Conditions({
       {climateCell('meanC')}
       {climateCell('swingC')}
       <span className="pt-5">{climateCell('fan')}</span>
-      <NumberCell
-        showLabel
-        label="Demold, hours from day 1"
-        value={plan.demoldMin / 60}
-        unit={`h · ${clockText(plan.demoldMin * 60)}`}
-        digits={1}
-        step={0.5}
-        min={Math.ceil(earliestDemoldMin(plan) / 6) / 10}
-        max={rangeOf(sectionPlanFields.demoldMin).max / 60}
-        onChange={(hours) => {
-          onEdit({ ...plan, demoldMin: Math.round(hours * 60) });
+      <ClockCell
+        label="Demold"
+        valueMin={plan.demoldMin}
+        startDate={plan.startDate}
+        minMin={earliestDemoldMin(plan)}
+        maxMin={rangeOf(sectionPlanFields.demoldMin).max}
+        onChange={(demoldMin) => {
+          onEdit({ ...plan, demoldMin });
         }}
       />
       <PostCure plan={plan} library={library} onEdit={onEdit} />

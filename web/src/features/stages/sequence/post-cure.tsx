@@ -1,8 +1,7 @@
 import { DEFAULT_SHAPE, postCureFields, rangeOf, withPostCure, type CardLibrary, type SectionPlan, type PlanPostCure } from '@pentimento/core/plan';
 import { stepCaution } from '@pentimento/core/cautions';
-import { clockText } from '@pentimento/core/shop-time';
 import { cells } from '../../../shared/cells';
-import { NumberCell } from '../../../shared/number-cell';
+import { ClockCell } from '../../../shared/clock-cell';
 
 /** A day after the last session, ten kelvin an hour to forty-five degrees, twelve hours. */
 function usualPostCure(plan: SectionPlan): PlanPostCure {
@@ -50,17 +49,14 @@ export function PostCure({ plan, library, onEdit }: PostCureProps) {
       </label>
       {postCure && (
         <>
-          <NumberCell
-            showLabel
-            label="Oven from, hours from day 1"
-            value={postCure.startMin / 60}
-            unit={`h · ${clockText(postCure.startMin * 60)}`}
-            digits={1}
-            step={0.5}
-            min={(plan.sessions.at(-1)?.startMin ?? 0) / 60 + 0.25}
-            max={rangeOf(postCureFields.startMin).max / 60}
-            onChange={(hours) => {
-              change({ ...postCure, startMin: Math.round(hours * 60) });
+          <ClockCell
+            label="Oven from"
+            valueMin={postCure.startMin}
+            startDate={plan.startDate}
+            minMin={(plan.sessions.at(-1)?.startMin ?? 0) + 15}
+            maxMin={rangeOf(postCureFields.startMin).max}
+            onChange={(startMin) => {
+              change({ ...postCure, startMin });
             }}
           />
           {cell('rampKPerH', { width: 'w-12' })}

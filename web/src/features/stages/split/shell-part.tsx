@@ -1,12 +1,12 @@
 import { panelDeflectionM, usualThickness, widestSpanM, type BackingTime } from '@pentimento/core/design';
 import { explainPanel, type Explanation } from '@pentimento/core/explain';
 import { backingFields, designFields, rangeOf, type CardLibrary, type MoldDesign, type SectionPlan, type PlugIntake } from '@pentimento/core/plan';
-import { clockText, momentText } from '@pentimento/core/shop-time';
+import { momentText } from '@pentimento/core/shop-time';
 import { shellOf } from '@pentimento/core/stack';
 import { cells } from '../../../shared/cells';
 import { FlagCell, Part } from '../../../shared/fields';
 import { LevelMark } from '../../../shared/level-mark';
-import { NumberCell } from '../../../shared/number-cell';
+import { ClockCell } from '../../../shared/clock-cell';
 import { useUnits } from '../../../shared/use-units';
 
 interface ShellPartProps {
@@ -115,16 +115,14 @@ function FrameBonding({ plan, design, backing, onChange }: FrameBondingProps) {
           }}
         />
         {design.backing.bondMin !== null && (
-          <NumberCell
-            label="Frame bonded, hours from day 1"
-            showLabel
-            value={design.backing.bondMin / 60}
-            unit={`h · ${clockText(design.backing.bondMin * 60)}`}
-            digits={2}
-            min={0}
-            max={rangeOf(backingFields.bondMin).max / 60}
-            onChange={(hours) => {
-              onChange({ bondMin: Math.round(hours * 60) });
+          <ClockCell
+            label="Frame bonded"
+            valueMin={design.backing.bondMin}
+            startDate={plan.startDate}
+            minMin={0}
+            maxMin={rangeOf(backingFields.bondMin).max}
+            onChange={(bondMin) => {
+              onChange({ bondMin });
             }}
           />
         )}
