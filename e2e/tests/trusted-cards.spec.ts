@@ -138,6 +138,9 @@ test('how sure, what moves it, how a number came about, and what the mold does w
   await test.step('a verdict and a ply open their formula with origins', async () => {
     await page.getByRole('button', { name: 'How Plug face, hottest came about' }).click();
     const dialog = page.getByRole('dialog');
+    await expect(dialog).toContainText('The plug’s face gets as hot as');
+    await expect(dialog.getByRole('list', { name: 'What moves it most' }).getByRole('listitem')).toHaveCount(3);
+    await dialog.getByText('Formula and inputs').click();
     await expect(dialog).toContainText('q = ρ · wr · H');
     await expect(dialog.getByRole('row', { name: /Heat of cure/ })).toContainText('assumed');
     await expect(dialog).toContainText('docs/references.md');

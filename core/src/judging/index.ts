@@ -20,3 +20,4 @@ export {
 export { moldObjections, type AroundMold } from './mold-objections.js';
 export { MOST_CAUSES, causesOf, tightestKept, type Cause, type CauseKind } from './causes.js';
 export { remediesFor, tryRemedies, type Remedy, type TriedRemedy } from './remedies.js';
+export { leversFor, tryLevers, type Lever, type TriedLever } from './levers.js';

@@ -1,4 +1,5 @@
 import { fillFormula, type ExplainedInput, type Explanation } from '@pentimento/core/explain';
+import type { ReactNode } from 'react';
 import { Dialog } from './dialog';
 import { OriginTag } from './origin-tag';
 import { useUnits, type Units } from './use-units';
@@ -15,9 +16,18 @@ function inputText({ value, unit, quantity, digits }: ExplainedInput, units: Uni
 }
 
 /** How a number came about: formula, the formula with its inputs put in, each input with its origin, and where to read on. */
-export function ExplainDialog({ explanation, onClose }: { explanation: Explanation; onClose: () => void }) {
+export function ExplainDialog({
+  explanation,
+  lead,
+  onClose,
+}: {
+  explanation: Explanation;
+  /** What a toolmaker wants to know first; the formula then folds under it */
+  lead?: ReactNode;
+  onClose: () => void;
+}) {
   const units = useUnits();
-  const { title, formula, inputs, result, remark, reference } = explanation;
+  const { title, result, remark, reference } = explanation;
   return (
     <Dialog title={title} onClose={onClose} wide toRead>
       <p>
@@ -25,6 +35,27 @@ export function ExplainDialog({ explanation, onClose }: { explanation: Explanati
         <span className={`num text-lg font-semibold ${result.origin === 'simulated' ? 'predicted' : ''}`}>{inputText(result, units)}</span>{' '}
         <OriginTag origin={result.origin} />
       </p>
+      {lead}
+      {lead ? (
+        <details className="mt-3">
+          <summary className="cursor-pointer text-sm font-semibold">Formula and inputs</summary>
+          <Formula explanation={explanation} units={units} />
+        </details>
+      ) : (
+        <Formula explanation={explanation} units={units} />
+      )}
+      <p className="mt-3 text-sm">{remark}</p>
+      <p className="muted mt-1 text-xs">Reference: {reference} (docs/references.md). Data sheets and your own tests decide.</p>
+      <button type="button" className="btn btn-sm mt-4" onClick={onClose}>
+        Close
+      </button>
+    </Dialog>
+  );
+}
+
+function Formula({ explanation: { formula, inputs, result }, units }: { explanation: Explanation; units: Units }) {
+  return (
+    <>
       <ul className="num bg-base-200 mt-3 p-2 text-sm leading-relaxed">
         {formula.split(';').map((part) => (
           <li key={part}>
@@ -49,11 +80,6 @@ export function ExplainDialog({ explanation, onClose }: { explanation: Explanati
           ))}
         </tbody>
       </table>
-      <p className="mt-3 text-sm">{remark}</p>
-      <p className="muted mt-1 text-xs">Reference: {reference} (docs/references.md). Data sheets and your own tests decide.</p>
-      <button type="button" className="btn btn-sm mt-4" onClick={onClose}>
-        Close
-      </button>
-    </Dialog>
+    </>
   );
 }

@@ -9,11 +9,14 @@ import {
   FIELD,
   gelTimes,
   knownZones,
+  leversFor,
   MOST_CAUSES,
   remediesFor,
+  tryLevers,
   tryRemedies,
   zoneKey,
   type AroundMold,
+  type TriedLever,
   type TriedRemedy,
   type Verdict,
   type ZoneEvaluation,
@@ -22,7 +25,7 @@ import {
 import type { SchoolFigures } from '@pentimento/core/schools';
 import type { VersionedCard } from '@pentimento/core/materials';
 import { mixSheet, potLookup, type MixRow } from '@pentimento/core/mix';
-import { libraryOf, withSection, type CardLibrary, type PlanDocument, type SectionPlan, type ZoneKind } from '@pentimento/core/plan';
+import { libraryOf, sectionOf, withSection, type CardLibrary, type PlanDocument, type SectionPlan, type ZoneKind } from '@pentimento/core/plan';
 import { moldWorkedOut, stepsOfMold, type Step } from '@pentimento/core/steps';
 import { expose, transfer } from 'comlink';
 import { pictureOf, type Picture } from './picture';
@@ -159,6 +162,16 @@ const service = {
       return { ok: true, byCause: new Map(tried) };
     } catch {
       return { ok: false };
+    }
+  },
+  /** What moves a limit's number most, each lever simulated in the zone of the verdict; null: it could not be tried. */
+  levers(plan: PlanDocument, sectionId: string, verdict: Verdict): readonly TriedLever[] | null {
+    try {
+      const section = sectionOf(plan, sectionId);
+      const zoneId = verdict.zone?.id ?? FIELD;
+      return tryLevers(leversFor(section, verdict, library), verdict, (changed) => judged(withSection(plan, sectionId, changed), sectionId, zoneId));
+    } catch {
+      return null;
     }
   },
   /** The same mold by a school; null: as planned. */

@@ -15,6 +15,7 @@ import { previewed, type PlanState } from '../../plan/plan-slice';
 import { StackTable } from '../../layers/stack-table';
 import { STAGE_NAMES } from '../../stage/build-stages';
 import type { SectionChoice } from '../../plan/section-choice';
+import { useLevers } from '../../simulation/use-levers';
 import type { Mold } from '../../simulation/use-mold';
 import type { Simulation } from '../../simulation/use-simulation';
 import type { StageProps } from '../../stage/stage-props';
@@ -26,6 +27,7 @@ import { ReleasePanel } from './release/release-panel';
 import { SpreadPanel } from './spread/spread-panel';
 import { useCloud, type Cloud } from './spread/use-cloud';
 import { Tabs, TAB_NAMES, type Tab } from './tabs';
+import { VerdictLead } from './verdict-lead';
 import { VerdictList } from './verdict-list';
 
 interface SequenceStageProps extends StageProps {
@@ -57,6 +59,8 @@ export function SequenceStage({
   const [cursorS, setCursorS] = useState<number | null>(null);
   const [tab, setTab] = useState<Tab>('stack');
   const [explained, setExplained] = useState<Explanation | null>(null);
+  const [asked, setAsked] = useState<Verdict | null>(null);
+  const levers = useLevers(document, section.id, asked, cards);
   const cloud = useCloud();
   const plugs = useMemo(() => plugChoicesOf(cards), [cards]);
   const { ref, width } = useWidth();
@@ -129,6 +133,7 @@ export function SequenceStage({
             if ((verdict.zone?.id ?? FIELD) !== choice.zoneId) choice.choose(section.id, verdict.zone?.id);
           }}
           onExplain={(verdict) => {
+            setAsked(verdict);
             setExplained(explainVerdict(verdict, { plan: drawn, cards: library, windows: picture?.windows ?? [] }));
           }}
         />
@@ -136,8 +141,10 @@ export function SequenceStage({
       {explained && (
         <ExplainDialog
           explanation={explained}
+          lead={asked && <VerdictLead verdict={asked} plan={shown} levers={levers} />}
           onClose={() => {
             setExplained(null);
+            setAsked(null);
           }}
         />
       )}
