@@ -16,8 +16,13 @@ test('paper', async ({ page }) => {
   await expect(page.getByText('judging …')).toHaveCount(0);
   await shoot(page, 'board');
   await openBuild(page, 'Tram seat shell, two halves');
+  await expect(page.getByRole('list', { name: /^What helps/ }).first()).toBeVisible();
   await shoot(page, 'sequence');
-  await page.getByRole('button', { name: 'How Plug face, hottest came about' }).click();
+  await page
+    .getByRole('button', { name: /^How .* came about/ })
+    .first()
+    .click();
+  await expect(page.getByRole('list', { name: 'What moves it most' })).toBeVisible();
   await shoot(page, 'explanation');
   await page.keyboard.press('Escape');
   await page.getByRole('tab', { name: 'How sure' }).click();
@@ -43,6 +48,10 @@ test('paper', async ({ page }) => {
         table.scrollIntoView({ block: 'end' });
       });
     if (stage === 'Stack') await expect(page.getByText('person-h')).toHaveCount(2);
+    if (stage === 'Split')
+      await page.getByRole('img', { name: 'Plan view of the sections' }).evaluate((drawing) => {
+        drawing.scrollIntoView({ block: 'center' });
+      });
     await shoot(page, stage.toLowerCase());
   }
   await page.goto('/bench');
