@@ -104,7 +104,10 @@ export function TravelerStage({ build, document, plan, library, mold, all, unsav
           <LevelMark level={levelOfObjection(worstObjection(all))} size={14} word={false} /> Every stage, worst first
         </p>
         <ObjectionList
-          objections={all.map((one) => ({ ...one, title: words`${STAGE_NAMES[one.stage]}${one.section ? `, ${one.section.name}` : ''}: ${one.title}` }))}
+          objections={all.map((one) => ({
+            ...one,
+            title: words`${STAGE_NAMES[one.stage]}${one.section ? `, ${one.section.name}` : ''}: ${one.title}`,
+          }))}
           name="Objections, all stages"
           empty={limits > 0 ? 'No rule objects; limits that are not kept stand under Sequence.' : 'Nothing objects.'}
         />
