@@ -16,7 +16,14 @@ test.each(manyPlans.filter(([name]) => wanted.test(name)))('the pots of %s are a
   const rows = mixSheet(plan, cards, look);
   expect(
     kept({
-      rows: rows.map(({ session, layer, card, ...row }) => [session.id, layer.id, card.id, smokes({ card, pot: row.pot }), row]),
+      rows: rows.map(({ session, layer, layers, card, ...row }) => [
+        session.id,
+        layer.id,
+        layers.length,
+        card.id,
+        smokes({ card, pot: row.pot }),
+        row,
+      ]),
       objections: mixObjections(rows),
     }),
   ).toMatchSnapshot();

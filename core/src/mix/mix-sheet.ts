@@ -29,10 +29,15 @@ export interface PotTime {
   readonly peakC: number;
 }
 
-/** One layer's mixing: so many pots of so much. */
+/** One resin's mixing in a session: so many pots of so much. */
 export interface MixRow {
   readonly session: PlanSession;
+  /** The first that is laid of it */
   readonly layer: PlanLayer;
+  /** All that are laid of it, bottom first */
+  readonly layers: readonly PlanLayer[];
+  /** Of its layers */
+  readonly name: string;
   readonly card: ResinCard;
   readonly tempC: number;
   /** Needed in all, with what does not reach the mold [g] */
@@ -89,19 +94,30 @@ interface Chosen {
   readonly fits: boolean;
 }
 
-/** Every layer's pots, session by session. */
+/** What makes two layers of a session one pot's: the same resin, catalyst, hardener and way of putting it on. */
+const potKey = ({ cardId, catalystPct, hardenerId, application }: PlanLayer): string =>
+  [cardId, catalystPct, hardenerId ?? '', application?.method ?? ''].join(' ');
+
+/** Every resin's pots, session by session. */
 export function mixSheet(plan: SectionPlan, cards: CardLibrary, look: PotLookup = potLookup()): MixRow[] {
   const mix = plan.mix ?? DEFAULT_MIX;
   return plan.sessions.flatMap((session) => {
     const tempC = airTempK(planAir(plan.climate), session.startMin * 60) - KELVIN;
-    return session.layers.map((layer) => mixRow({ plan, session, layer, cards, mix, tempC, look }));
+    // One after the other: with another resin between them a pot would stand.
+    const pots: PlanLayer[][] = [];
+    for (const layer of session.layers) {
+      const last = pots.at(-1);
+      if (last && potKey(last[0]) === potKey(layer)) last.push(layer);
+      else pots.push([layer]);
+    }
+    return pots.map((layers) => mixRow({ plan, session, layers, cards, mix, tempC, look }));
   });
 }
 
 interface RowParts {
   readonly plan: SectionPlan;
   readonly session: PlanSession;
-  readonly layer: PlanLayer;
+  readonly layers: readonly PlanLayer[];
   readonly cards: CardLibrary;
   readonly mix: MixPlan;
   /** Of the shop as the session starts */
@@ -109,10 +125,12 @@ interface RowParts {
   readonly look: PotLookup;
 }
 
-function mixRow({ plan, session, layer, cards, mix, tempC, look }: RowParts): MixRow {
+function mixRow({ plan, session, layers, cards, mix, tempC, look }: RowParts): MixRow {
+  const [layer] = layers;
   const card = cardOf(cards, layer.cardId);
-  const needG = (laidMasses(layer, plan, cards).mixedKg * 1000) / (1 - LEFT_IN_POT_SHARE);
-  const gPerMin = needG / (layHours(layer, plan, cards, mix.people) * 60);
+  const sum = (of: (one: PlanLayer) => number): number => layers.reduce((total, one) => total + of(one), 0);
+  const needG = (sum((one) => laidMasses(one, plan, cards).mixedKg) * 1000) / (1 - LEFT_IN_POT_SHARE);
+  const gPerMin = needG / (sum((one) => layHours(one, plan, cards, mix.people)) * 60);
   const catalystPct = card.kinetics.c_ref === null ? null : layer.catalystPct;
   const sprayed = layer.application?.method === 'cup gun' || layer.application?.method === 'high-pressure gun';
   const useMinOf = (grams: number): number => (sprayed ? grams / 1000 / mix.gunKgPerMin : grams / gPerMin);
@@ -136,6 +154,8 @@ function mixRow({ plan, session, layer, cards, mix, tempC, look }: RowParts): Mi
   return {
     session,
     layer,
+    layers,
+    name: layers.map((one) => one.name).join(' and '),
     card,
     tempC,
     needG,
@@ -155,6 +175,9 @@ function mixRow({ plan, session, layer, cards, mix, tempC, look }: RowParts): Mi
   };
 }
 
+/** A dose of which one step of the scale is more cannot be weighed (assumed) [-]. */
+const COARSE_SHARE = 0.1;
+
 const percent = (pct: number): string => `${pct.toFixed(2)} %`;
 
 /** What speaks against the pots of a plan. */
@@ -166,7 +189,7 @@ function smokingPots(rows: readonly MixRow[]): Objection[] {
   const hot = rows.filter(smokes);
   if (hot.length === 0) return [];
   const hottest = Math.max(...hot.map(({ pot }) => pot.peakC));
-  const names = hot.map(({ layer }) => layer.name).join(', ');
+  const names = hot.map(({ name }) => name).join(', ');
   return [
     {
       stage: 'mix',
@@ -180,14 +203,14 @@ function smokingPots(rows: readonly MixRow[]): Objection[] {
 }
 
 function rowObjections(row: MixRow): Objection[] {
-  const { layer, pot, useMin, advice, dose, potG } = row;
+  const { layer, name, pot, useMin, advice, dose, potG } = row;
   const found: Objection[] = [];
   if (row.tooFast)
     found.push({
       stage: 'mix',
       level: useMin > GELS_IN_POT * (pot.lifeMin ?? Infinity) ? 'stop' : 'care',
       id: `pot-${layer.id}`,
-      title: words`${layer.name}: ${amount('mass', potG / 1000)} pot`,
+      title: words`${name}: ${amount('mass', potG / 1000)} pot`,
       why: `It takes ${useMin.toFixed(0)} min to use up and gels after ${(pot.lifeMin ?? 0).toFixed(0)} min.`,
       remedy: 'Smaller containers, more people, less catalyst inside the range, or a cooler shop.',
     });
@@ -196,7 +219,7 @@ function rowObjections(row: MixRow): Objection[] {
       stage: 'mix',
       level: 'care',
       id: `level-${layer.id}`,
-      title: words`${layer.name} at ${amount('temperature', row.tempC)}`,
+      title: words`${name} at ${amount('temperature', row.tempC)}`,
       why:
         advice.beyond === 'cold'
           ? `Even at ${percent(advice.pct)}, the most its card allows, it works slower than usual.`
@@ -205,6 +228,16 @@ function rowObjections(row: MixRow): Objection[] {
         advice.beyond === 'cold'
           ? `Warm the shop towards ${String(COMFORT_C)} °C; outside the range it never cures fully.`
           : `Smaller pots and a cooler hour, towards ${String(COMFORT_C)} °C; outside the range it never cures fully.`,
+    });
+  const stepShare = (row.weighedPct / 100) * (dose.resinG / dose.hardenerG);
+  if (stepShare > COARSE_SHARE)
+    found.push({
+      stage: 'mix',
+      level: 'care',
+      id: `coarse-${layer.id}`,
+      title: `${name}: ${dose.hardenerG.toFixed(1)} g of hardener`,
+      why: `One step of the scale is ${(stepShare * 100).toFixed(0)} % of it.`,
+      remedy: 'A finer scale, a syringe by volume, or one larger pot where its life allows.',
     });
   if (dose.assumed.length > 0)
     found.push({

@@ -8,8 +8,10 @@ import { catalystFor, COMFORT_C } from './catalyst-level.js';
 import { doseOf } from './hardener-dose.js';
 import { checkPart } from '../plan/fields/check-part.js';
 import { DEFAULT_MIX, mixFields } from '../plan/parts/mix-plan.js';
-import { changeLayer } from '../plan/edit-plan.js';
 import type { PlanLayer } from '../plan/section-plan.js';
+import { evaluatePlan } from '../judging/evaluate-plan.js';
+import { changeLayer } from '../plan/edit-plan.js';
+import { stepsOf, workedOut } from '../steps/steps-of.js';
 import { mixObjections, mixSheet, potLookup, smokes, type MixRow } from './mix-sheet.js';
 
 const cards = cardLibrary();
@@ -89,6 +91,32 @@ describe('pots', () => {
     const fast = planFromTemplate('pu-dough', { startDate: '2026-12-07', areaM2: 6, plug: plan.plug });
     const rows = mixSheet({ ...fast, mix: { ...DEFAULT_MIX, people: 1, containersG: [5000] } }, cards, look);
     expect(mixObjections(rows).map(({ level, stage }) => `${stage} ${level}`)).toContain('mix stop');
+  });
+
+  test('two layers of one resin in a session share their pots; another resin, catalyst or way has its own', () => {
+    const barrier = planFromTemplate('barrier', { startDate: '2026-12-07', areaM2: 2, plug: plan.plug });
+    const skin = (of: typeof barrier) => mixSheet(of, cards, look).filter(({ session }) => session.id === 's3');
+    const [row, ...none] = skin(barrier);
+    expect(none).toEqual([]);
+    expect(row).toMatchObject({ name: 'Veil and Skin mat', layer: { id: 'l3' } });
+    const apart = skin(changeLayer(barrier, 'l4', { catalystPct: 1.6 }));
+    expect(apart.map(({ name }) => name)).toEqual(['Veil', 'Skin mat']);
+    expect(apart.reduce((sum, { needG }) => sum + needG, 0)).toBeCloseTo(row.needG, 6);
+    const spell = mixSheet(planFromTemplate('wet-spell', { startDate: '2026-12-07', areaM2: 1, plug: plan.plug }), cards, look);
+    expect(spell.filter(({ session }) => session.id === 's3').map(({ name }) => name)).toEqual(['Inner cloth', 'Paste', 'Outer cloth']);
+    const steps = stepsOf(barrier, cards, workedOut(barrier, cards, evaluatePlan(barrier, cards), look)).filter(
+      ({ sessionId, kind }) => sessionId === 's3' && kind === 'mix',
+    );
+    expect(steps.map(({ id }) => id)).toEqual(['session:s3:mix:l3']);
+  });
+
+  test.each([
+    [0.1, []],
+    [5, ['coarse-l1']],
+  ])('a scale that shows %p g against a few grams of hardener', (scaleG, ids) => {
+    const small = { ...plan, areaM2: 0.2, mix: { ...DEFAULT_MIX, scaleG } };
+    const found = mixObjections(mixSheet(small, cards, look)).filter(({ id }) => id === 'coarse-l1');
+    expect(found.map(({ id }) => id)).toEqual(ids);
   });
 
   test('spraying is timed by the gun', () => {

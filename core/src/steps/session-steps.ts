@@ -159,8 +159,8 @@ function layerSteps({ plan, cards, mix: rows }: SessionContext, session: PlanSes
           id: `${id}:mix:${layer.id}`,
           kind: 'mix',
           stage: 'mix',
-          name: `Mix ${String(row.pots)} ${row.pots === 1 ? 'pot' : 'pots'}, ${layer.name}`,
-          order: `${row.dose.resinG.toFixed(0)} g + ${row.dose.hardenerG.toFixed(1)} g each; empty after ${row.useMin.toFixed(0)} min, gels after ${row.pot.lifeMin === null ? 'hours' : `${row.pot.lifeMin.toFixed(0)} min`}.`,
+          name: `Mix ${String(row.pots)} ${row.pots === 1 ? 'pot' : 'pots'}, ${row.name}`,
+          order: `Drum stirred first. ${row.dose.resinG.toFixed(0)} g + ${row.dose.hardenerG.toFixed(1)} g each; empty after ${row.useMin.toFixed(0)} min, gels after ${row.pot.lifeMin === null ? 'hours' : `${row.pot.lifeMin.toFixed(0)} min`}. Two minutes of stirring, sides and bottom scraped.`,
           sessionId: session.id,
           layerId: layer.id,
           // The first pot before its layer; the others while it is laid.

@@ -26,7 +26,9 @@ function wellFormed(svg: string): void {
 test.each(stackTemplates.map(({ id }) => id))('the sheet of school %s has everything of every session', (id) => {
   const plan = { ...planFromTemplate(id, start), release: { ...defaultRelease(1), startMin: -3 * 1440 + 480 } };
   const traveler = makeTraveler(plan, cards, [], look);
-  expect(traveler.mix.map(({ layer }) => layer.id)).toEqual(plan.sessions.flatMap(({ layers }) => layers.map((layer) => layer.id)));
+  expect(traveler.mix.flatMap(({ layers }) => layers.map(({ id }) => id))).toEqual(
+    plan.sessions.flatMap(({ layers }) => layers.map((layer) => layer.id)),
+  );
   expect(traveler.timers).toHaveLength(9);
   expect(traveler.gate.length).toBeGreaterThan(3);
   expect(traveler.takeOff.length).toBeGreaterThan(2);

@@ -73,7 +73,7 @@ function sectionEntries({ plan, timers, mix }: Traveler, steps: readonly Step[])
     ...plan.sessions.map((session) => {
       const rows = mix.filter((row) => row.session.id === session.id);
       const pots = rows.map(
-        (row) => `${row.layer.name}: ${String(row.pots)} ${row.pots === 1 ? 'pot' : 'pots'} of ${row.potG.toFixed(0)} g ${row.card.name}`,
+        (row) => `${row.name}: ${String(row.pots)} ${row.pots === 1 ? 'pot' : 'pots'} of ${row.potG.toFixed(0)} g ${row.card.name}`,
       );
       const work = steps.filter(({ sessionId, kind }) => sessionId === session.id && (kind === 'lay' || kind === 'mix'));
       return {

@@ -19,7 +19,7 @@ function mixRowCells(reader: Reader, row: MixRow): TableCell[] {
   const { dose, layer, pot } = row;
   const hardener = `${dose.hardenerG.toFixed(1)} g = ${dose.hardenerMl.toFixed(1)} ml`;
   return [
-    layer.name,
+    row.name,
     `${row.card.name} + ${row.hardener}`,
     layer.catalystPct === null || dose.fixed ? 'fixed ratio' : `${layer.catalystPct.toFixed(2)} %`,
     `${String(row.pots)} × ${grams(row.potG)}`,

@@ -68,7 +68,7 @@ export function MixSession({ plan, rows, library, measure, readOnly, onEdit, onE
                 measure={measure}
                 readOnly={readOnly}
                 onCatalyst={(catalystPct) => {
-                  onEdit(changeLayer(plan, row.layer.id, { catalystPct }));
+                  onEdit(row.layers.reduce((rest, { id }) => changeLayer(rest, id, { catalystPct }), plan));
                 }}
                 onExplain={onExplain}
               />
@@ -94,16 +94,16 @@ interface PotRowProps {
   readonly onExplain: (explanation: Explanation) => void;
 }
 
-/** One layer's pots. */
+/** One resin's pots. */
 function PotRow({ row, tempC, measure, readOnly, onCatalyst, onExplain }: PotRowProps) {
   const units = useUnits();
-  const { layer, card, dose, pot } = row;
+  const { card, dose, pot } = row;
   const [main, other] =
     measure === 'weight' ? [grams(dose.hardenerG), `${dose.hardenerMl.toFixed(1)} ml`] : [`${dose.hardenerMl.toFixed(1)} ml`, grams(dose.hardenerG)];
   return (
     <tr className="hairline border-t align-top">
       <td className="py-1 pr-3">
-        <span className="font-semibold">{layer.name}</span>
+        <span className="font-semibold">{row.name}</span>
         <span className="muted block text-xs">
           {card.name} + {row.hardener}
         </span>
