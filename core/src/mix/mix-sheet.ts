@@ -176,7 +176,7 @@ function mixRow({ plan, session, layers, cards, mix, tempC, look }: RowParts): M
 }
 
 /** A dose of which one step of the scale is more cannot be weighed (assumed) [-]. */
-const COARSE_SHARE = 0.1;
+const COARSE_SHARE = 0.2;
 
 const percent = (pct: number): string => `${pct.toFixed(2)} %`;
 
