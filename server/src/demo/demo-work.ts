@@ -3,6 +3,7 @@ import {
   changeSection,
   DEFAULT_DESIGN,
   DEFAULT_INTAKE,
+  DEFAULT_MIX,
   defaultRelease,
   planOf,
   sectionOf,
@@ -72,7 +73,9 @@ export function wellPrepared(plan: SectionPlan, cards: CardLibrary): SectionPlan
   const release = { ...defaultRelease(measured.areaM2), startMin: hour(-2, 8) };
   const colored = changeLayer(
     changeLayer(
-      changeLayer(withRelease({ ...measured, design }, release), 'l1', { application: { method: 'brush', passes: 1, color: 'black' } }),
+      changeLayer(withRelease({ ...measured, design, mix: { ...DEFAULT_MIX, scaleG: 0.1 } }, release), 'l1', {
+        application: { method: 'brush', passes: 1, color: 'black' },
+      }),
       'l2',
       {
         application: { method: 'brush', passes: 1, color: 'orange' },
