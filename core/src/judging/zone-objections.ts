@@ -7,7 +7,7 @@ import type { PlanLayer } from '../plan/section-plan.js';
 import { zoneLayer } from '../plan/zones.js';
 import { amount, words } from '../units/amounts.js';
 
-/** Wet film of one pass that stays on a steep wall [µm] (docs/references.md#films). */
+/** Wet film of one pass that stays on a steep wall [µm] (docs/references.md#wet-film). */
 export const WALL_PASS_UM = 300;
 /** A corner with so much more resin to its glass than the field is resin-rich. */
 const RICH = 1.25;
