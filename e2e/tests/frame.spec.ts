@@ -1,6 +1,6 @@
 import AxeBuilder from '@axe-core/playwright';
 import type { Page } from '@playwright/test';
-import { expect, openBuild, openStage, signIn, test } from '../shop';
+import { expect, openBuild, openStage, signIn, test, unfoldKept } from '../shop';
 
 test('keys, command box and units reach everything', async ({ page }) => {
   await signIn(page);
@@ -67,6 +67,8 @@ for (const theme of ['paper', 'lamp']) {
       await expect(page.getByText('judging …')).toHaveCount(0);
       await faultless(page);
       await openBuild(page, 'Tram seat shell, two halves');
+      await expect(page.getByRole('list', { name: /^What helps/ }).first()).toBeVisible();
+      await unfoldKept(page);
       await expect(page.getByRole('list', { name: 'Limits kept' })).toBeVisible();
       await faultless(page);
       for (const tab of ['How sure', 'After release']) {
@@ -78,7 +80,11 @@ for (const theme of ['paper', 'lamp']) {
         }
         await faultless(page);
       }
-      await page.getByRole('button', { name: /^How Plug face/ }).click();
+      await page
+        .getByRole('button', { name: /^How .* came about/ })
+        .first()
+        .click();
+      await expect(page.getByRole('list', { name: 'What moves it most' })).toBeVisible();
       await faultless(page);
     });
 

@@ -97,6 +97,7 @@ test('an empty plan says what to do, and takes its first session', async ({ page
   await page.getByRole('button', { name: 'Next' }).click();
   await page.getByRole('button', { name: 'Next' }).click();
   await page.getByRole('radio', { name: /From nothing/ }).check();
+  await page.getByRole('button', { name: 'Next' }).click();
   await page.getByRole('button', { name: 'Start the plan' }).click();
   await expect(page.getByText('No sessions yet')).toBeVisible();
   await page.getByRole('button', { name: 'Session', exact: true }).click();

@@ -43,7 +43,17 @@ export function MoldStrip({ document, choice, whole }: MoldStripProps) {
           </line>
         ))}
         {sections.map(({ id, name, plan }, i) => (
-          <Stairs key={id} plan={plan} x={x} top={i * lane} height={lane - 3} chosen={id === choice.sectionId}>
+          <Stairs
+            key={id}
+            plan={plan}
+            x={x}
+            top={i * lane}
+            height={lane - 3}
+            chosen={id === choice.sectionId}
+            onOpen={() => {
+              choice.choose(id);
+            }}
+          >
             <title>{name}</title>
           </Stairs>
         ))}
@@ -62,20 +72,15 @@ export function MoldStrip({ document, choice, whole }: MoldStripProps) {
           </line>
         ))}
       </svg>
-      {sections.map(({ id, name, plan }, i) => (
-        <button
+      {sections.map(({ id, name }, i) => (
+        <span
           key={id}
-          type="button"
-          aria-pressed={id === choice.sectionId}
-          title={`${name}, from ${dayText(document.startDate, Math.floor((plan.sessions.at(0)?.startMin ?? 0) / DAY_MIN) + 1)}`}
-          className={`absolute right-4 text-xs leading-none ${id === choice.sectionId ? 'font-semibold' : 'muted'}`}
+          aria-hidden
+          className={`pointer-events-none absolute right-4 text-xs leading-none ${id === choice.sectionId ? 'font-semibold' : 'muted'}`}
           style={{ top: `${String(4 + i * (HEIGHT / sections.length) + 2)}px` }}
-          onClick={() => {
-            choice.choose(id);
-          }}
         >
           {name}
-        </button>
+        </span>
       ))}
     </div>
   );
@@ -87,11 +92,13 @@ interface StairsProps {
   readonly top: number;
   readonly height: number;
   readonly chosen: boolean;
+  /** By the pointer; the tabs of the sections are the way for keys */
+  readonly onOpen: () => void;
   readonly children: ReactNode;
 }
 
 /** Sessions of a section as steps that rise to its demolding. */
-function Stairs({ plan, x, top, height, chosen, children }: StairsProps) {
+function Stairs({ plan, x, top, height, chosen, onOpen, children }: StairsProps) {
   const { sessions, demoldMin } = plan;
   const bottom = top + height;
   const step = height / Math.max(1, sessions.length);
@@ -105,6 +112,8 @@ function Stairs({ plan, x, top, height, chosen, children }: StairsProps) {
       stroke="currentColor"
       strokeWidth={chosen ? 1.6 : 0.8}
       vectorEffect="non-scaling-stroke"
+      className="cursor-pointer"
+      onClick={onOpen}
     >
       {children}
     </path>
