@@ -67,6 +67,14 @@ test('a split keeps every ply and pushes along what is laid after', () => {
   expect(split.plan.sessions.at(-1)!.layers[0].surface).toBe('additive');
 });
 
+test('what was laid in two goes can be split again', () => {
+  const { causes } = found(rushed);
+  const [once] = remediesFor(rushed, causes[0], cards, []).filter(({ id }) => id === 'split');
+  const again = remediesFor(once.plan, causes[0], cards, []).find(({ id }) => id === 'split')!;
+  checkPlan(again.plan);
+  expect(again.plan.sessions.map(({ id }) => id)).toEqual(['s1', 's2', 's3', 's4', 's5', 's5-3', 's5-2']);
+});
+
 test('a session too early goes into its window', () => {
   const early = moveSession(staged, 1, staged.sessions[0].startMin + 15);
   const { causes, tried } = found(early);

@@ -50,10 +50,12 @@ export function knownZones(sections: readonly SectionEvaluation[]): Map<ZoneKey,
   return new Map(sections.flatMap(({ id, zones }) => zones.map((zone) => [zoneKey(id, zone.id), zone] as const)));
 }
 
-/** What a finished flange is for the section that is laid against it: as thick as its flange zone, as soft as its least cured layer. */
-function flangeOf({ zones }: SectionEvaluation, cards: CardLibrary): NeighborFlange | undefined {
-  const zone = zones.find(({ plan }) => plan.zone?.kind === 'flange') ?? zones[0];
-  const layers = placeLayers(zone.plan, zone.evaluation.result, cards);
+/** The zone of a section that is plug for the next one: its own flange, not one that lies on a neighbor's; without any the field. */
+const flangeZoneOf = ({ zones }: PlanSection): string => zones.find(({ kind, faceId }) => kind === 'flange' && faceId === undefined)?.id ?? FIELD;
+
+/** What a finished flange is for the section that is laid against it: as thick as it became, as soft as its least cured layer. */
+function flangeOf({ plan, evaluation }: ZoneEvaluation, cards: CardLibrary): NeighborFlange | undefined {
+  const layers = placeLayers(plan, evaluation.result, cards);
   if (layers.length === 0) return undefined;
   return {
     thicknessMm: layers.reduce((sum, { outcome }) => sum + outcome.thicknessM, 0) * 1000,
@@ -93,14 +95,15 @@ export function evaluateZone(
 /** Whether a run can be gone on from. */
 const usable = (one: PlanEvaluation | undefined): PlanEvaluation | undefined => (one?.result.status === 'converged' ? one : undefined);
 
-/** One zone by itself, with the neighbors that its face needs. */
+/** One zone by itself, with the neighbor's flange where it lies on one. */
 export function evaluateOne(question: Omit<ZoneQuestion, 'flange'>, known: Known = new Map()): ZoneEvaluation {
   const { plan, cards, sectionId, zoneId } = question;
   const before = known.get(zoneKey(sectionId, zoneId));
   const neighborId = zoneId === FIELD ? undefined : neighborOf(sectionNamed(plan, sectionId), zoneId);
-  if (neighborId === undefined) return evaluateZone(question, before);
-  const neighbor = plan.sections.some(({ id }) => id === neighborId) ? evaluateSection(plan, cards, neighborId, [], known) : undefined;
-  return evaluateZone({ ...question, ...(neighbor ? { flange: flangeOf(neighbor, cards) } : {}) }, before);
+  const neighbor = plan.sections.find(({ id }) => id === neighborId);
+  if (!neighbor) return evaluateZone(question, before);
+  const flange = { plan, cards, sectionId: neighbor.id, zoneId: flangeZoneOf(neighbor) };
+  return evaluateZone({ ...question, flange: flangeOf(evaluateZone(flange, known.get(zoneKey(flange.sectionId, flange.zoneId))), cards) }, before);
 }
 
 /**
@@ -126,7 +129,8 @@ function evaluateSection(
   const field = evaluateZone({ plan, cards, sectionId: id, zoneId: FIELD }, known.get(zoneKey(id, FIELD)), undefined, options);
   const zones = section.zones.map((zone) => {
     const neighbor = done.find((one) => one.id === neighborOf(section, zone.id));
-    const question = { plan, cards, sectionId: id, zoneId: zone.id, flange: neighbor && flangeOf(neighbor, cards) };
+    const flange = neighbor?.zones.find((one) => one.id === flangeZoneOf(sectionNamed(plan, neighbor.id)));
+    const question = { plan, cards, sectionId: id, zoneId: zone.id, flange: flange && flangeOf(flange, cards) };
     // Sessions before the first difference are the field's.
     return evaluateZone(question, known.get(zoneKey(id, zone.id)), field.evaluation, options);
   });

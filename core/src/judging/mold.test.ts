@@ -1,5 +1,5 @@
 import { cardLibrary } from '../plan/built-in-library.js';
-import { changeSection } from '../plan/edit-document.js';
+import { changeSection, withNewSection, withParting } from '../plan/edit-document.js';
 import { moveSession } from '../plan/edit-plan.js';
 import { planOf } from '../plan/lift-plan.js';
 import { sectionOf, withSection } from '../plan/section-view.js';
@@ -73,6 +73,22 @@ test('the second half’s flange lies on the first one’s laminate, as thick an
   expect(flange.plan.plug.heatLimitC).toBeLessThan(130);
   const one = evaluateOne({ plan: halves, cards, sectionId: right.id, zoneId: flange.id });
   expect(one.plan.plug).toEqual(flange.plan.plug);
+});
+
+test('of three in a row the third lies on the second one’s own flange, not on the one that lies on the first; alone and in the whole', () => {
+  let made = 0;
+  const three = withNewSection(twoHalves(), () => `c${String(++made)}`);
+  const [, second, third] = three.sections;
+  const thicker = changeSection(three, second.id, (section) => ({
+    ...section,
+    zones: [...section.zones, withZoneLayer(newZone('flange', section.zones), { layerId: section.sessions[4].layers[0].id, plies: 3, out: false })],
+  }));
+  const joined = withParting(thicker, { id: 'rim', name: 'Rim', firstSectionId: second.id, secondSectionId: third.id, lengthMm: 800 });
+  const [, b, c] = evaluateMold(joined, cards);
+  const own = b.zones.find(({ id }) => id === 'flange-2')!.evaluation.result.layers.filter(({ plug }) => !plug);
+  const onRim = c.zones.find(({ name }) => name === 'Flange at Rim')!;
+  expect(onRim.plan.plug.thicknessMm).toBeCloseTo(own.reduce((sum, { thicknessM }) => sum + thicknessM, 0) * 1000, 6);
+  expect(evaluateOne({ plan: joined, cards, sectionId: c.id, zoneId: onRim.id }).plan.plug.thicknessMm).toBeCloseTo(onRim.plan.plug.thicknessMm, 9);
 });
 
 test('what two sections say alike of the plug is said once, what is a section’s own names it', () => {

@@ -75,11 +75,14 @@ function split(plan: SectionPlan, session: PlanSession, index: number): Remedy[]
   if (!layer?.laminate) return [];
   const at = session.layers.indexOf(layer);
   const first = Math.ceil(layer.laminate.plies / 2);
+  const ids = new Set(plan.sessions.flatMap((one) => [one.id, ...one.layers.map(({ id }) => id)]));
+  let part = 2;
+  while (ids.has(`${layer.id}-${String(part)}`) || ids.has(`${session.id}-${String(part)}`)) part++;
   const { surface, ...open } = layer;
   const lower: PlanLayer = { ...open, laminate: { ...layer.laminate, plies: first } };
   const upper: PlanLayer = {
     ...layer,
-    id: `${layer.id}-2`,
+    id: `${layer.id}-${String(part)}`,
     name: `${layer.name}, rest`,
     laminate: { ...layer.laminate, plies: layer.laminate.plies - first },
     ...(surface === undefined ? {} : { surface }),
@@ -88,7 +91,7 @@ function split(plan: SectionPlan, session: PlanSession, index: number): Remedy[]
   const below: PlanSession = { ...session, layers: [...session.layers.slice(0, at), lower] };
   const above: PlanSession = {
     ...session,
-    id: `${session.id}-2`,
+    id: `${session.id}-${String(part)}`,
     name: `${session.name}, rest`,
     startMin,
     layers: [upper, ...session.layers.slice(at + 1)],

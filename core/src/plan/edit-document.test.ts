@@ -4,6 +4,7 @@ import {
   firstRelease,
   mirroredText,
   mirroredTwin,
+  planLike,
   withNewSection,
   withParting,
   withSectionAt,
@@ -12,6 +13,8 @@ import {
   withoutSection,
 } from './edit-document.js';
 import { planOf } from './lift-plan.js';
+import { DEFAULT_INFUSION } from './parts/infusion.js';
+import { DEFAULT_DESIGN } from './parts/mold-design.js';
 import { DEFAULT_INTAKE } from './parts/plug-intake.js';
 import { defaultRelease } from './parts/release-plan.js';
 import type { PlanDocument } from './plan-document.js';
@@ -39,6 +42,22 @@ test('a second section is laid like the first two days after it, or on the next 
   expect(second.zones[0].layers[0].layerId).toBe(second.sessions[3].layers[0].id);
   expect(second.release).toMatchObject({ override: null, passed: [], startMin: defaultRelease(1).startMin + 7 * 1440 });
   expect(sectionOf(two, 'a').demoldMin).toBe(staged.demoldMin + 7 * 1440);
+});
+
+test('what was planned or tested of the first section is not so of the next, nor of a build like it', () => {
+  const done = changeSection(single, 'a', (section) => ({
+    ...section,
+    backing: { ...DEFAULT_DESIGN.backing, kind: 'wood', bondMin: 6000 },
+    infusion: { ...DEFAULT_INFUSION, dropMbar: 3 },
+  }));
+  const [, next] = withNewSection(done, newId).sections;
+  expect([next.backing?.bondMin, next.infusion?.dropMbar]).toEqual([6000 + 7 * 1440, null]);
+  const intake = { ...DEFAULT_INTAKE, done: [{ id: 'wash', doneMin: 0, by: 'Ada' }] };
+  const like = planLike({ ...done, mold: { ...done.mold, intake }, cardVersions: { mdf: 1 } }, '2027-03-01');
+  checkDocument(like);
+  expect(like).toMatchObject({ startDate: '2027-03-01', mold: { intake: { done: [] } } });
+  expect(like).not.toHaveProperty('cardVersions');
+  expect(like.sections[0]).toMatchObject({ infusion: { dropMbar: null }, release: { override: null }, backing: { bondMin: 6000 } });
 });
 
 test('a parting line brings four joint steps, the neighbor’s flange as face, zone and release zone; taken away, they go', () => {

@@ -53,6 +53,30 @@ const unsigned = (release: ReleasePlan, days: number): ReleasePlan => ({
   override: null,
 });
 
+/** A planned bonding of the frame goes with the sessions. */
+function movedFrame({ backing }: PlanSection, days: number): Pick<PlanSection, 'backing'> {
+  return backing === undefined || backing.bondMin === null ? {} : { backing: { ...backing, bondMin: backing.bondMin + days * DAY_MIN } };
+}
+
+/** A bag that was not there yet has not been tested. */
+const untested = ({ infusion }: PlanSection): Pick<PlanSection, 'infusion'> => (infusion ? { infusion: { ...infusion, dropMbar: null } } : {});
+
+/** The plan of an earlier build on another first day, by the cards of today: nothing of it is ticked, signed, tested or marked yet. */
+export function planLike(plan: PlanDocument, startDate: string): PlanDocument {
+  const { intake, design } = plan.mold;
+  const { cardVersions: _versions, ...rest } = plan;
+  return {
+    ...rest,
+    startDate,
+    mold: { ...(intake ? { intake: { ...intake, done: [] } } : {}), ...(design ? { design: { ...design, marked: false } } : {}) },
+    sections: plan.sections.map((section) => ({
+      ...section,
+      ...untested(section),
+      ...(section.release ? { release: unsigned(section.release, 0) } : {}),
+    })),
+  };
+}
+
 /** A plan with one section more after the last: laid like it, two days after it is, demolded as long after its last session. */
 export function withNewSection(plan: PlanDocument, newId: NewId): PlanDocument {
   const like = plan.sections[plan.sections.length - 1];
@@ -71,6 +95,8 @@ export function withNewSection(plan: PlanDocument, newId: NewId): PlanDocument {
     zones: like.zones
       .filter(({ faceId }) => faceId === undefined)
       .map((zone) => ({ ...zone, layers: zone.layers.map((layer) => ({ ...layer, layerId: layerIds.get(layer.layerId) ?? layer.layerId })) })),
+    ...movedFrame(like, days),
+    ...untested(like),
     ...(like.release
       ? { release: unsigned({ ...like.release, zones: like.release.zones.filter(({ id }) => !id.startsWith('flange-')) }, days) }
       : {}),
@@ -233,11 +259,9 @@ export function mirroredTwin(plan: PlanDocument, ofName: string, days: number): 
       ...(section.patches ? { patches: section.patches.map(named) } : {}),
       ...(section.pull ? { pull: section.pull.map(named) } : {}),
       ...(section.release ? { release: { ...unsigned(section.release, days), zones: section.release.zones.map(named) } } : {}),
-      ...(section.backing === undefined || section.backing.bondMin === null
-        ? {}
-        : { backing: { ...section.backing, bondMin: section.backing.bondMin + later } }),
+      ...movedFrame(section, days),
+      ...untested(section),
       sessions: section.sessions.map((session) => ({ ...named(session), startMin: session.startMin + later, layers: session.layers.map(named) })),
-      ...(section.infusion ? { infusion: { ...section.infusion, dropMbar: null } } : {}),
     })),
     joints: plan.joints.map((joint) => ({ ...named(joint), startMin: joint.startMin === null ? null : joint.startMin + later })),
     postCures: plan.postCures.map((oven) => ({ ...oven, startMin: oven.startMin + later })),

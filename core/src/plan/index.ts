@@ -111,6 +111,7 @@ export {
   firstRelease,
   mirroredText,
   mirroredTwin,
+  planLike,
   withNewSection,
   withParting,
   withSectionAt,

@@ -3,6 +3,7 @@ import {
   changeSection,
   DEFAULT_MIX,
   planFromTemplate,
+  planLike,
   planOf,
   plugFields,
   rangeOf,
@@ -46,21 +47,6 @@ const FIELDS: readonly (readonly (keyof NewBuildForm)[])[] = [
 ];
 /** Questions that a build like an earlier one answers by itself. */
 const PART = 0;
-
-/** The plan of an earlier build on another first day: nothing of it is ticked, signed or marked yet. */
-function likePlan(plan: PlanDocument, startDate: string): PlanDocument {
-  const { intake, design } = plan.mold;
-  return {
-    ...plan,
-    startDate,
-    mold: { ...(intake ? { intake: { ...intake, done: [] } } : {}), ...(design ? { design: { ...design, marked: false } } : {}) },
-    sections: plan.sections.map((section) => ({
-      ...section,
-      ...(section.release ? { release: { ...section.release, passed: [], override: null } } : {}),
-    })),
-    cardVersions: {},
-  };
-}
 
 /** A school's plan with as many sections as asked, each a share of the area, laid by so many people. */
 function freshPlan(values: NewBuildForm, units: Units): PlanDocument {
@@ -113,7 +99,7 @@ export function NewBuild({ onClose }: { onClose: () => void }) {
   const like = builds.data?.find((build) => build.id === liked);
   const last = step === STEPS.length - 1 || (step === PART && like !== undefined);
   const submit = async (values: NewBuildForm): Promise<void> => {
-    const plan = like ? likePlan(like.current.plan, values.startDate) : freshPlan(values, units);
+    const plan = like ? planLike(like.current.plan, values.startDate) : freshPlan(values, units);
     const result = await create({ id, name: values.name.trim(), part: values.part.trim(), note: like ? `Like ${like.name}` : 'First plan', plan });
     if (result.data) void navigate(`/builds/${result.data.id}`);
   };

@@ -24,7 +24,7 @@ import {
 } from '@pentimento/core/judging';
 import type { SchoolFigures } from '@pentimento/core/schools';
 import type { VersionedCard } from '@pentimento/core/materials';
-import { mixSheet, potLookup, type MixRow } from '@pentimento/core/mix';
+import { potLookup, type MixRow } from '@pentimento/core/mix';
 import { libraryOf, sectionOf, withSection, type CardLibrary, type PlanDocument, type SectionPlan, type ZoneKind } from '@pentimento/core/plan';
 import { moldWorkedOut, stepsOfMold, type Step } from '@pentimento/core/steps';
 import { expose, transfer } from 'comlink';
@@ -123,6 +123,7 @@ const service = {
       const sections = evaluateMold(plan, library, known);
       known = knownZones(sections);
       const { siblings: _none, ...around } = aroundMold(sections, library, [], pots);
+      const worked = moldWorkedOut(sections, library, pots);
       return {
         ok: true,
         mold: {
@@ -139,12 +140,15 @@ const service = {
             })),
           })),
           around,
-          rows: new Map(sections.map(({ id, plan: view }) => [id, mixSheet(view, library, pots)])),
-          steps: stepsOfMold(plan, library, moldWorkedOut(sections, library, pots)),
+          rows: new Map([...worked.sections].map(([id, { mix }]) => [id, mix])),
+          steps: stepsOfMold(plan, library, worked),
         },
       };
     } catch (error) {
-      return { ok: false, detail: error instanceof DomainError ? error.message : 'The pots could not be worked out for this plan.' };
+      return {
+        ok: false,
+        detail: error instanceof DomainError ? error.message : 'Limits, pots and steps could not be worked out for this plan. Undo the last change.',
+      };
     }
   },
   /** Remedies for what breaks limits in a section, each simulated in the zone where its cause is worst. */

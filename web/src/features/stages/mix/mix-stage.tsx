@@ -1,8 +1,8 @@
 import type { Explanation } from '@pentimento/core/explain';
 import { DEFAULT_MIX } from '@pentimento/core/plan';
-import { Printer } from 'lucide-react';
 import { useState } from 'react';
 import { ExplainDialog } from '../../../shared/explain-dialog';
+import { PrintButton } from '../../../shared/print-button';
 import { Loading } from '../../../shared/states';
 import { StageFrame } from '../../stage/stage-frame';
 import type { StageProps } from '../../stage/stage-props';
@@ -25,15 +25,7 @@ export function MixStage({ plan, library, readOnly, onEdit, objections, choice, 
             }}
           />
         </div>
-        <button
-          type="button"
-          className="btn btn-sm"
-          onClick={() => {
-            window.print();
-          }}
-        >
-          <Printer size={14} aria-hidden /> Print
-        </button>
+        <PrintButton />
       </div>
       {problem && (
         <p role="alert" className="text-error border-error mb-3 border-l-4 p-2">

@@ -1,8 +1,8 @@
 import { dayText, DAY_MIN, momentText } from '@pentimento/core/shop-time';
 import { laborGroupOf, laborGroups, laborOf, type Step } from '@pentimento/core/steps';
-import { Printer } from 'lucide-react';
 import { useState } from 'react';
 import { ChoiceCell } from '../../../shared/fields';
+import { PrintButton } from '../../../shared/print-button';
 import { useUnits } from '../../../shared/use-units';
 
 const two = (n: number): string => String(n).padStart(2, '0');
@@ -61,15 +61,7 @@ export function StepList({ startDate, steps, sections }: StepListProps) {
             onChange={setSection}
           />
         )}
-        <button
-          type="button"
-          className="btn btn-sm"
-          onClick={() => {
-            window.print();
-          }}
-        >
-          <Printer size={14} aria-hidden /> Print
-        </button>
+        <PrintButton />
       </div>
       <Labor steps={shown} />
       {shown.length === 0 && <p className="muted">No step of this kind.</p>}
