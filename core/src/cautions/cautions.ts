@@ -1,6 +1,9 @@
+import { cardFlag, type MaterialCard } from '../materials/material-card.js';
 import { cardOf, type CardLibrary } from '../plan/card-library.js';
 import { stackTally } from '../stack/tally.js';
 import type { SectionPlan, PlanLayer } from '../plan/section-plan.js';
+
+const isDusty = (card: MaterialCard | undefined): boolean => card !== undefined && cardFlag(card, 'needsRespirator');
 
 /** What can hurt someone at a layer, in the order of how badly. Data sheets, local codes and licensed practice decide. */
 export function layerCautions(layer: PlanLayer, cards: CardLibrary): string[] {
@@ -18,6 +21,8 @@ export function layerCautions(layer: PlanLayer, cards: CardLibrary): string[] {
   if (layer.start === 'abraded' || layer.start === 'flock') found.push('Sanding dust of glass and resin: respirator, extraction, or wet.');
   if (layer.application?.method === 'cup gun' || layer.application?.method === 'high-pressure gun')
     found.push('Spray: booth, supplied air; never point a gun at a hand.');
+  if ((layer.additions ?? []).some(({ cardId }) => isDusty(cards.sheets.get(cardId))))
+    found.push('Filler dust: respirator while it is weighed and stirred in, no fan on it.');
   return found;
 }
 

@@ -50,12 +50,18 @@ export function cureOnwards(kin: PreparedKinetics, alpha: number, tempK: number,
  * @param timeS growing times [s]
  * @param tempK temperature at those times [K]
  * @param slowdown how many times as long everything takes [×], 1: as fast as the flat
+ * @param inductionUsed what its pot had behind it [-]
  * @returns degree of cure at those times [-]
  * @see docs/references.md#kamal-1974
  */
-export function followCure(kin: PreparedKinetics, timeS: ArrayLike<number>, tempK: ArrayLike<number>, slowdown: number): Float64Array {
+export function followCure(
+  kin: PreparedKinetics,
+  timeS: ArrayLike<number>,
+  tempK: ArrayLike<number>,
+  { slowdown, inductionUsed = 0 }: { readonly slowdown: number; readonly inductionUsed?: number },
+): Float64Array {
   const cure = new Float64Array(timeS.length);
-  const state = { x: 0, alpha: 0 };
+  const state = { x: inductionUsed, alpha: 0 };
   for (let f = 1; f < timeS.length; f++) {
     const span = timeS[f] - timeS[f - 1];
     const steps = Math.max(1, Math.ceil(span / STEP_S));

@@ -4,7 +4,9 @@ import type { KineticCard } from '../cure/kinetic-card.js';
 import type { ThermalMaterial } from '../heat/mixture.js';
 import { cardOf, type CardLibrary } from '../plan/card-library.js';
 import type { Place } from '../plan/laying.js';
-import type { SectionPlan } from '../plan/section-plan.js';
+import type { LayerSpec } from '../growth/growth-case.js';
+import type { ResinCard } from '../materials/resin-card.js';
+import type { PlanLayer, SectionPlan } from '../plan/section-plan.js';
 import { planToCase } from '../plan/plan-to-case.js';
 import { KELVIN } from '../units/kelvin.js';
 
@@ -17,6 +19,8 @@ interface PlyFile {
   readonly mm: number;
   readonly glass_w: number;
   readonly cat_pct: number | null;
+  /** Share of its induction behind it as it is laid, from the age of its pot */
+  readonly X?: number;
 }
 
 /** A case file (docs/formats.md): what `npm run simulate` reads. */
@@ -56,7 +60,8 @@ function airFile(air: AirCourse, endS: number): AirFile {
 export function caseOfPlan(plan: SectionPlan, cards: CardLibrary, place: Place = 'first'): CaseFile {
   const input = planToCase(plan, cards, place);
   const layers = plan.sessions.flatMap((session) => session.layers);
-  const resins = [...new Set(layers.map(({ cardId }) => cardId))].map((id) => [id, cardOf(cards, id)] as const);
+  const laid = input.sessions.flatMap((session) => session.layers);
+  const resins = namedResins(laid, layers, cards);
   const { back } = input.plug;
   return {
     name: `plan, place laid ${place}`,
@@ -72,18 +77,19 @@ export function caseOfPlan(plan: SectionPlan, cards: CardLibrary, place: Place =
     sessions: layEvents(input).map(({ timeS, layK, pieces }) => ({
       t_h: timeS / 3600,
       T_lay_C: layK - KELVIN,
-      plies: pieces.map(({ layer, layerIndex, thicknessM, fromPly, toPly }) => ({
+      plies: pieces.map(({ layer, thicknessM, fromPly, toPly, inductionUsed }) => ({
         name: layer.plies === undefined ? layer.name : `${layer.name}, ply ${plyNumbers(fromPly, toPly)}`,
-        resin: layers[layerIndex].cardId,
+        resin: resins.idOf(layer.card),
         mm: thicknessM * 1000,
         glass_w: layer.glassW,
         cat_pct: layer.catalystPct,
+        ...(inductionUsed > 0 ? { X: inductionUsed } : {}),
       })),
     })),
-    cards: Object.fromEntries(resins.map(([id, card]) => [id, card.kinetics])),
+    cards: Object.fromEntries(resins.all.map(({ id, kinetics }) => [id, kinetics])),
     materials: Object.fromEntries(input.plug.layers.map(({ name, material }) => [name, material])),
     set: Object.fromEntries(
-      resins.map(([id, { set, limits }]) => [
+      resins.all.map(({ id, card: { set, limits } }) => [
         id,
         {
           E_GPa: set.modulusPa / 1e9,
@@ -96,6 +102,29 @@ export function caseOfPlan(plan: SectionPlan, cards: CardLibrary, place: Place =
     ),
     demold_h: plan.demoldMin / 60,
   };
+}
+
+interface NamedResin {
+  readonly id: string;
+  /** As it cures in this place, with what is stirred in */
+  readonly kinetics: KineticCard;
+  readonly card: ResinCard;
+}
+
+/** Resins as they are laid: one that cures slower in a pocket, or that something is stirred into, is another one than its card's. */
+function namedResins(
+  laid: readonly LayerSpec[],
+  layers: readonly PlanLayer[],
+  cards: CardLibrary,
+): { readonly all: readonly NamedResin[]; readonly idOf: (kinetics: KineticCard) => string } {
+  const all: NamedResin[] = [];
+  laid.forEach(({ card: kinetics }, i) => {
+    if (all.some((one) => one.kinetics === kinetics)) return;
+    const card = cardOf(cards, layers[i].cardId);
+    const alike = all.filter((one) => one.card === card).length;
+    all.push({ id: alike === 0 ? card.id : `${card.id}_${String(alike + 1)}`, kinetics, card });
+  });
+  return { all, idOf: (kinetics) => all.find((one) => one.kinetics === kinetics)?.id ?? '' };
 }
 
 const plyNumbers = (from: number, to: number): string => (to - from === 1 ? String(to) : `${String(from + 1)} to ${String(to)}`);

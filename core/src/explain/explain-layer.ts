@@ -1,22 +1,26 @@
 import { cardSubstances } from '../cure/kinetic-card.js';
 import { GLASS, mixLayer } from '../heat/mixture.js';
-import { cardOf, type CardLibrary } from '../plan/card-library.js';
+import type { CardLibrary } from '../plan/card-library.js';
+import { laidResin } from '../plan/laid-resin.js';
 import type { PlanLayer } from '../plan/section-plan.js';
-import { layerBuild, layerMasses, transferOf } from '../plan/plan-to-case.js';
+import { layerBuild, layerMasses, transferOf } from '../plan/layer-masses.js';
 import { fromCard, given, type ExplainedInput, type Explanation } from './explanation.js';
 
 const MM = { quantity: 'thickness', digits: 2 } as const;
 
 /** Density of a mixed layer [kg/m³] with its inputs. */
 function density(layer: PlanLayer, cards: CardLibrary): { rho: number; inputs: ExplainedInput[] } {
-  const card = cardOf(cards, layer.cardId);
+  const card = laidResin(layer, cards);
   const { glassW } = layerBuild(layer, cards);
   const { rho } = mixLayer({ ...cardSubstances(card.kinetics), glassW });
+  const filler = card.kinetics.filler_w ?? 0;
   return {
     rho,
     inputs: [
       fromCard(card, 'rho_r', { symbol: 'ρr', name: 'Density of the resin without filler', value: card.kinetics.rho_r, unit: 'kg/m³' }),
-      fromCard(card, 'filler_w', { symbol: 'wf', name: 'Filler in the paste', value: card.kinetics.filler_w ?? 0, unit: '' }),
+      (layer.additions ?? []).length > 0
+        ? given({ origin: 'plan', symbol: 'wf', name: 'Filler in the paste, with what is stirred in', value: filler, unit: '', digits: 3 })
+        : fromCard(card, 'filler_w', { symbol: 'wf', name: 'Filler in the paste', value: filler, unit: '' }),
     ],
   };
 }
@@ -57,7 +61,7 @@ export function explainThickness(layer: PlanLayer, cards: CardLibrary): Explanat
 
 /** What has to be mixed for a layer. */
 export function explainMixed(layer: PlanLayer, areaM2: number, cards: CardLibrary): Explanation {
-  const card = cardOf(cards, layer.cardId);
+  const card = laidResin(layer, cards);
   const { thicknessM, glassW } = layerBuild(layer, cards);
   const { rho, inputs } = density(layer, cards);
   const { mixedKg } = layerMasses(layer, areaM2, cards);

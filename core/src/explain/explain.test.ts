@@ -4,7 +4,7 @@ import { simulateCup } from '../growth/cup-test.js';
 import { cardLibrary } from '../plan/built-in-library.js';
 import { cardOf } from '../plan/card-library.js';
 import { evaluatePlan } from '../judging/evaluate-plan.js';
-import { layerBuild, layerMasses } from '../plan/plan-to-case.js';
+import { layerBuild, layerMasses } from '../plan/layer-masses.js';
 import { planFromTemplate, stackTemplates } from '../plan/stack-templates.js';
 import { explainMixed, explainThickness } from './explain-layer.js';
 import { DEFAULT_DESIGN } from '../plan/parts/mold-design.js';

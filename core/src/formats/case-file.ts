@@ -169,7 +169,9 @@ function readPly(value: Json, at: string, cards: Readonly<Record<string, Kinetic
     ply.mm === undefined
       ? laminateThicknessM({ glassGsm: numberAt(ply.glass_gsm, `${at}.glass_gsm (or mm)`), glassW, card })
       : numberAt(ply.mm, `${at}.mm`) / 1000;
+  const inductionUsed = ply.X === undefined ? 0 : numberAt(ply.X, `${at}.X`);
   return {
+    ...(inductionUsed > 0 ? { plies: [{ afterS: 0, thicknessM, inductionUsed }] } : {}),
     name: ply.name === undefined ? at : textAt(ply.name, `${at}.name`),
     card,
     thicknessM,

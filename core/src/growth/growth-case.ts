@@ -21,6 +21,8 @@ export interface PlyArrival {
   /** [s] from the session's start */
   readonly afterS: number;
   readonly thicknessM: number;
+  /** Share of its induction behind it, as it comes from a pot of some age [-]; left out: freshly mixed */
+  readonly inductionUsed?: number;
 }
 
 /** One spell of laminating: its layers, bottom first, arrive at its start, or ply by ply after it. */

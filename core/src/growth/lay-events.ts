@@ -1,4 +1,4 @@
-import type { GrowthCase, LayerSpec, SessionSpec } from './growth-case.js';
+import type { GrowthCase, LayerSpec, PlyArrival, SessionSpec } from './growth-case.js';
 
 /** A part of a layer that arrives at once: one ply, several that arrive together, or the whole layer. */
 export interface Piece {
@@ -9,6 +9,8 @@ export interface Piece {
   /** Plies of the layer from … to (not including) that the piece holds */
   readonly fromPly: number;
   readonly toPly: number;
+  /** Share of its induction behind it; of plies that arrive together the oldest [-] */
+  readonly inductionUsed: number;
 }
 
 /** One arrival of material. A session has as many as its plies need; they are no sessions of their own. */
@@ -23,7 +25,7 @@ export interface LayEvent {
 const TOGETHER_S = 60;
 
 /** When and how thick each ply of a layer arrives [s after the session's start], [m]; a layer without plies arrives whole. */
-export function pliesOf(layer: LayerSpec): readonly { readonly afterS: number; readonly thicknessM: number }[] {
+export function pliesOf(layer: LayerSpec): readonly PlyArrival[] {
   return layer.plies ?? [{ afterS: 0, thicknessM: layer.thicknessM }];
 }
 
@@ -36,10 +38,10 @@ export function layEvents({ sessions }: Pick<GrowthCase, 'sessions'>): LayEvent[
     const notBeforeS = events.at(-1)?.timeS ?? 0;
     const own: { timeS: number; pieces: Piece[] }[] = [];
     for (const layer of layers) {
-      pliesOf(layer).forEach(({ afterS, thicknessM }, ply) => {
+      pliesOf(layer).forEach(({ afterS, thicknessM, inductionUsed = 0 }, ply) => {
         const open = own.at(-1);
         const timeS = Math.max(startS + afterS, open?.timeS ?? notBeforeS);
-        const piece = { layer, layerIndex, thicknessM, fromPly: ply, toPly: ply + 1 };
+        const piece = { layer, layerIndex, thicknessM, fromPly: ply, toPly: ply + 1, inductionUsed };
         if (open && timeS - open.timeS < TOGETHER_S) addPly(open.pieces, piece);
         else own.push({ timeS, pieces: [piece] });
       });
@@ -54,7 +56,13 @@ export function layEvents({ sessions }: Pick<GrowthCase, 'sessions'>): LayEvent[
 /** Plies of one layer that arrive together are one piece. */
 function addPly(pieces: Piece[], ply: Piece): void {
   const last = pieces.at(-1);
-  if (last?.layerIndex === ply.layerIndex) pieces[pieces.length - 1] = { ...last, thicknessM: last.thicknessM + ply.thicknessM, toPly: ply.toPly };
+  if (last?.layerIndex === ply.layerIndex)
+    pieces[pieces.length - 1] = {
+      ...last,
+      thicknessM: last.thicknessM + ply.thicknessM,
+      toPly: ply.toPly,
+      inductionUsed: Math.max(last.inductionUsed, ply.inductionUsed),
+    };
   else pieces.push(ply);
 }
 

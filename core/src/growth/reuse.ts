@@ -67,6 +67,7 @@ function samePiece(a: Piece, b: Piece): boolean {
     a.layerIndex === b.layerIndex &&
     a.fromPly === b.fromPly &&
     a.toPly === b.toPly &&
+    a.inductionUsed === b.inductionUsed &&
     pliesOf(a.layer).length === pliesOf(b.layer).length &&
     a.layer.glassW === b.layer.glassW &&
     a.layer.catalystPct === b.layer.catalystPct &&

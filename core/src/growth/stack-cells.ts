@@ -219,7 +219,7 @@ const isPart = ({ layer, fromPly, toPly }: Piece): boolean => toPly - fromPly < 
 
 /** Lays one piece of an event onto the cells. */
 export function layOn(cells: StackCells, piece: Piece, { sessionIndex, layK, timeS }: LayEvent, grid: GridOptions): void {
-  const { layer, layerIndex, thicknessM, fromPly, toPly } = piece;
+  const { layer, layerIndex, thicknessM, fromPly, toPly, inductionUsed } = piece;
   const { material, heat } = layerMaterial(layer);
   const entry = {
     name: layer.name,
@@ -233,5 +233,7 @@ export function layOn(cells: StackCells, piece: Piece, { sessionIndex, layK, tim
     kinetics: prepareKinetics(layer.card, layer.catalystPct),
     heat,
   };
+  const from = cells.n;
   cells.addLayer(entry, layerCellSizes(thicknessM, grid, isPart(piece)), material, layK);
+  cells.X.fill(inductionUsed, from, cells.n);
 }

@@ -24,10 +24,7 @@ function found(plan: SectionPlan): { causes: Cause[]; tried: (cause: Cause) => T
 
 test('one exotherm is one cause, whatever it breaks; a joint is another', () => {
   const { causes } = found(rushed);
-  expect(causes.map(({ id, level }) => [id, level])).toEqual([
-    ['heat:s5', 'stop'],
-    ['joint:s5', 'stop'],
-  ]);
+  expect(causes.flatMap(({ id, level }) => (level === 'stop' ? [id] : []))).toEqual(['heat:s5', 'joint:s5']);
   expect(causes[0].title).toBe('Heat of Bulk 2');
   expect(causes[0].verdicts.length).toBeGreaterThan(3);
   expect(causes[0].verdicts.every(({ kind }) => kind.endsWith('peak'))).toBe(true);

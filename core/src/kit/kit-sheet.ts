@@ -1,9 +1,12 @@
 import { amount, words } from '../units/amounts.js';
-import { cardNumber } from '../materials/material-card.js';
+import { cardNumber, cardText } from '../materials/material-card.js';
 import type { CardLibrary } from '../plan/card-library.js';
 import type { Objection } from '../plan/objection.js';
 import type { SectionPlan, PlanLayer } from '../plan/section-plan.js';
+import { extraAreas } from '../plan/laying.js';
 import { DEFAULT_KIT, type KitPlan } from '../plan/parts/kit-plan.js';
+import type { Patch } from '../plan/parts/patch-area.js';
+import type { ZoneKind } from '../plan/parts/zone.js';
 import { plyPieces, type Piece } from './pieces.js';
 import { packRoll, type RollLayout } from './roll-packing.js';
 import { unrolled, type FlatShape } from './unrolled.js';
@@ -17,7 +20,8 @@ export interface PlyKit {
   readonly layer: PlanLayer;
   /** 1-based */
   readonly ply: number;
-  readonly where: 'field' | 'flange' | 'corners';
+  /** Field, or the zone that has it more */
+  readonly where: string;
   readonly pieces: readonly Piece[];
 }
 
@@ -33,18 +37,55 @@ export interface FabricKit {
   readonly arealGsm: number;
 }
 
-/** Shapes a ply covers: the measured patches, or one square of the area while there are none. */
-function shapesOf({ patches, areaM2 }: SectionPlan, where: PlyKit['where']): FlatShape[] {
-  if (!patches || patches.length === 0) {
-    const side = Math.sqrt(areaM2) * 1000;
-    return where === 'field' ? [{ name: 'area', count: 1, lengthMm: side, bottomMm: side, topMm: side }] : [];
-  }
-  const wanted = patches.filter(({ form, place }) => {
-    if (where === 'flange') return form.shape === 'flange strip';
-    return where === 'corners' ? place === 'inside corner' || place === 'outside corner' : true;
-  });
-  return wanted.flatMap(unrolled);
+/** Where plies of a layer are cut for: shapes, how many more plies, and the letter in their labels. */
+interface Place {
+  readonly name: string;
+  readonly letter: string;
+  readonly shapes: readonly FlatShape[];
+  readonly pliesOf: (layer: PlanLayer) => number;
 }
+
+/** One square of an area that nobody measured. */
+function square(name: string, areaM2: number): FlatShape[] {
+  const side = Math.sqrt(areaM2) * 1000;
+  return [{ name, count: 1, lengthMm: side, bottomMm: side, topMm: side }];
+}
+
+/** Places that plies are cut for: the measured patches, or a square of the area where there are none. */
+function placesOf(plan: SectionPlan): Place[] {
+  const { patches = [], areaM2, moreZones = [] } = plan;
+  const { flangeM2, cornerM2 } = extraAreas(plan);
+  const cut = (name: string, areaOfAll: number, wanted: (patch: Patch) => boolean): FlatShape[] => {
+    const own = patches.filter(wanted).flatMap(unrolled);
+    return own.length > 0 ? own : square(name, areaOfAll);
+  };
+  return [
+    { name: 'field', letter: 'P', shapes: cut('area', areaM2, () => true), pliesOf: ({ laminate }) => laminate?.plies ?? 0 },
+    {
+      name: 'flange',
+      letter: 'F',
+      shapes: cut('flange', flangeM2, ({ form }) => form.shape === 'flange strip'),
+      pliesOf: ({ extras }) => extras?.flangePlies ?? 0,
+    },
+    {
+      name: 'corners',
+      letter: 'C',
+      shapes: cut('corners', cornerM2, ({ place }) => place === 'inside corner' || place === 'outside corner'),
+      pliesOf: ({ extras }) => extras?.cornerPlies ?? 0,
+    },
+    ...moreZones.map(({ name, kind, areaM2: own, plies }, i): Place => {
+      const place = PLACE_OF_ZONE[kind];
+      return {
+        name,
+        letter: `Z${String(i + 1)}-`,
+        shapes: cut(name, own, (patch) => place !== undefined && patch.place === place),
+        pliesOf: ({ id }) => plies.get(id) ?? 0,
+      };
+    }),
+  ];
+}
+
+const PLACE_OF_ZONE: Partial<Readonly<Record<ZoneKind, Patch['place']>>> = { 'deep pocket': 'deep pocket', 'steep wall': 'vertical' };
 
 /** Kits of all laminate layers, by reinforcement. */
 export function kitSheet(plan: SectionPlan, cards: CardLibrary): FabricKit[] {
@@ -70,27 +111,23 @@ function fabricKit(
   const sheet = cards.sheets.get(fabricId);
   const stated = kit.rollWidthMm ?? (sheet ? cardNumber(sheet, 'rollWidthMm') : null);
   const rollWidthMm = stated ?? ASSUMED_ROLL_MM;
-  const rules = { rollWidthMm, overlapMm: kit.overlapMm, staggerMm: kit.staggerMm, longestPieceMm: kit.longestPieceMm, edge: kit.edge };
-  const field = shapesOf(plan, 'field');
-  const flange = shapesOf(plan, 'flange');
-  const corners = shapesOf(plan, 'corners');
-  const plies = uses.flatMap(({ layer, session, at }) => {
-    const made: PlyKit[] = [];
-    const add = (where: PlyKit['where'], shapes: readonly FlatShape[], count: number, letter: string): void => {
-      if (shapes.length === 0) return;
-      for (let ply = 0; ply < count; ply++) {
+  const { overlapMm, staggerMm, longestPieceMm, edge } = kit;
+  const rules = { rollWidthMm, overlapMm, staggerMm, longestPieceMm, edge, ...(kit.widestPieceMm ? { widestPieceMm: kit.widestPieceMm } : {}) };
+  const plies = uses.flatMap(({ layer, session, at }) =>
+    placesOf(plan).flatMap(({ name, letter, shapes, pliesOf }) =>
+      Array.from({ length: pliesOf(layer) }, (_, ply): PlyKit => {
         const label = `S${String(session + 1)}-L${String(at + 1)}-${letter}${String(ply + 1)}`;
-        made.push({ label, layer, ply: ply + 1, where, pieces: plyPieces(shapes, rules, ply, label) });
-      }
-    };
-    add('field', field, layer.laminate?.plies ?? 0, 'P');
-    add('flange', flange, layer.extras?.flangePlies ?? 0, 'F');
-    add('corners', corners, layer.extras?.cornerPlies ?? 0, 'C');
-    return made;
-  });
+        return { label, layer, ply: ply + 1, where: name, pieces: plyPieces(shapes, rules, ply, label) };
+      }),
+    ),
+  );
+  // Cloth has a direction; mat and veil have none.
+  const form = sheet ? cardText(sheet, 'form') : null;
+  const mayTurn = (kit.turnMat ?? false) && (form === 'chopped mat' || form === 'veil');
   const roll = packRoll(
     plies.flatMap(({ pieces }) => pieces),
     rollWidthMm,
+    mayTurn,
   );
   return {
     fabricId,

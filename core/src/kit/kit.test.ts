@@ -9,7 +9,13 @@ import { checkOverlap, DEFAULT_KIT, kitFields } from '../plan/parts/kit-plan.js'
 import { kitSheet } from './kit-sheet.js';
 import { pieceAreaM2, plyPieces } from './pieces.js';
 import { outlineOf, packRoll } from './roll-packing.js';
-import { takeOff, takeOffCsv } from './take-off.js';
+import { libraryOf } from '../plan/card-library.js';
+import type { SectionPlan } from '../plan/section-plan.js';
+import { sectionOf } from '../plan/section-view.js';
+import { newZone } from '../plan/zones.js';
+import { laidMasses } from '../stack/tally.js';
+import { twoHalves } from '../test-support/two-halves.js';
+import { takeOff, takeOffCsv, takeOffOfMold } from './take-off.js';
 import { kitSvg } from './templates.js';
 import { unrolled } from './unrolled.js';
 
@@ -159,6 +165,73 @@ describe('kit of a plan', () => {
     expect(takeOffCsv(lines)).toMatch(/roll 1250 mm/);
     const csv = takeOffCsv([{ ...lines[0], what: '=cmd, "x"' }]);
     expect(csv.split('\r\n')[1]).toMatch(/^"'=cmd, ""x""",resin,/);
+  });
+
+  test('what is bought in packs is rounded up to them; what no card says is left open', () => {
+    const lines = takeOff(plan, cards);
+    const resin = lines.find(({ kind }) => kind === 'resin')!;
+    expect(resin.order).toEqual({ count: Math.ceil(resin.take / 25), of: 25 });
+    expect(lines.find(({ kind }) => kind === 'reinforcement')!.order).toEqual({ count: 1, of: 50 });
+    const open = libraryOf(
+      [...cards.sheets.values()].map((card) => ({
+        ...card,
+        values: Object.fromEntries(Object.entries(card.values).filter(([key]) => !key.startsWith('pack'))),
+      })),
+    );
+    expect(takeOff(plan, open).find(({ kind }) => kind === 'resin')!.order).toBeNull();
+  });
+
+  test('sections of a mold are bought together: one order, rounded up once', () => {
+    const mold = twoHalves();
+    const apart = mold.sections.map(({ id }) => takeOff(sectionOf(mold, id), cards));
+    const together = takeOffOfMold(mold, cards);
+    for (const line of together) {
+      const own = apart.flatMap((lines) => lines.filter(({ what, kind }) => what === line.what && kind === line.kind));
+      expect(line.take).toBeCloseTo(
+        own.reduce((sum, { take }) => sum + take, 0),
+        9,
+      );
+      if (line.order) expect(line.order.count).toBe(Math.ceil(line.take / line.order.of - 1e-9));
+    }
+    const peroxide = together.find(({ what }) => what.startsWith('MEK'))!;
+    expect(peroxide.order!.count).toBeLessThan(
+      apart
+        .flat()
+        .filter(({ what }) => what === peroxide.what)
+        .reduce((sum, { order }) => sum + order!.count, 0),
+    );
+  });
+
+  test('filler is taken by the resin it goes into', () => {
+    const filled = changeLayer(plan, 'l4', { additions: [{ cardId: 'filler_silica', partsPer100: 2 }] });
+    const silica = takeOff(filled, cards).find(({ kind }) => kind === 'filler')!;
+    expect(silica).toMatchObject({ what: 'Fumed silica', unit: 'kg' });
+    expect(silica.net).toBeGreaterThan(0.01);
+  });
+
+  test('a pocket with plies more has its own pieces, and its resin', () => {
+    const mold = twoHalves();
+    const [section] = mold.sections;
+    const layer = section.sessions.flatMap(({ layers }) => layers).find(({ laminate }) => laminate)!;
+    const pocket = {
+      ...newZone('deep pocket', section.zones),
+      name: 'Seat pocket',
+      areaM2: 0.2,
+      layers: [{ layerId: layer.id, plies: 2, out: false }],
+    };
+    const more = sectionOf({ ...mold, sections: [{ ...section, zones: [...section.zones, pocket] }, ...mold.sections.slice(1)] }, section.id);
+    const plies = kitSheet(more, cards).flatMap(({ plies: all }) => all.filter(({ where }) => where === 'Seat pocket'));
+    expect(plies.map(({ label }) => label.slice(-4))).toEqual(['Z1-1', 'Z1-2']);
+    const kg = (view: SectionPlan): number => laidMasses(layer, view, cards).glassKg;
+    expect((kg(more) - kg(sectionOf(mold, section.id))) / (layer.laminate!.glassGsm / 1000)).toBeCloseTo(2 * 0.2, 6);
+  });
+
+  test('a piece is no wider than is handy', () => {
+    const widest = kitSheet({ ...plan, kit: { ...DEFAULT_KIT, widestPieceMm: 500 } }, cards)
+      .flatMap(({ plies }) => plies.flatMap(({ pieces }) => pieces))
+      .reduce((most, { bottomMm, topMm }) => Math.max(most, bottomMm, topMm), 0);
+    expect(widest).toBeLessThanOrEqual(500 + 1e-6);
+    expect(widest).toBeGreaterThan(300);
   });
 
   test('an infusion takes its mesh, a closed back its film, by the area', () => {

@@ -1,3 +1,4 @@
+import fc from 'fast-check';
 import type { Patch } from '../plan/parts/patch-area.js';
 import { pieceAreaM2, plyPieces, type Piece } from './pieces.js';
 import { outlineOf, packRoll } from './roll-packing.js';
@@ -18,6 +19,26 @@ test('the longest lie first, the wider of two equally long ones before the other
 test('a piece that just fits beside another does; a tenth of a millimeter more opens a new shelf', () => {
   expect(packRoll([piece('a', 500, 600), piece('b', 500, 400)], 1000).lengthMm).toBe(500);
   expect(packRoll([piece('a', 500, 600), piece('b', 500, 400.1)], 1000).lengthMm).toBe(1000);
+});
+
+test('mat may lie across the roll where that is shorter; cloth, and what would not fit, stays along it', () => {
+  const long = [piece('a', 900, 300), piece('b', 900, 300)];
+  expect(packRoll(long, 1000).lengthMm).toBe(900);
+  expect(packRoll(long, 1000, true).lengthMm).toBe(600);
+  expect(packRoll([piece('a', 1001, 300)], 1000, true).lengthMm).toBe(1001);
+  expect(packRoll([piece('a', 800, 300, 200)], 1000, true).lengthMm).toBe(800);
+  const area = packRoll(long, 1000, true).placed.reduce((sum, { piece: one }) => sum + pieceAreaM2(one), 0);
+  expect(area).toBeCloseTo(0.54, 9);
+});
+
+test('turning is never longer than not turning', () => {
+  const some = fc.array(fc.tuple(fc.integer({ min: 50, max: 1500 }), fc.integer({ min: 50, max: 1000 })), { minLength: 1, maxLength: 12 });
+  fc.assert(
+    fc.property(some, (sizes) => {
+      const pieces = sizes.map(([length, wide], i) => piece(String(i), length, wide));
+      expect(packRoll(pieces, 1000, true).lengthMm).toBeLessThanOrEqual(packRoll(pieces, 1000).lengthMm + 1e-9);
+    }),
+  );
 });
 
 test('two tapered ones lie head to tail in the room of their two ends; an odd one lies alone', () => {

@@ -16,6 +16,8 @@ export interface CutRules {
   readonly staggerMm: number;
   readonly longestPieceMm: number;
   readonly edge: EdgeKind;
+  /** Left out: as wide as the roll */
+  readonly widestPieceMm?: number;
 }
 
 /** Cutting positions 0 … total with steps no longer than a limit, the first one shortened to stagger the joints. */
@@ -38,7 +40,7 @@ export function plyPieces(shapes: readonly FlatShape[], rules: CutRules, ply: nu
   const pieces: Omit<Piece, 'label'>[] = [];
   for (const shape of shapes) {
     const widest = Math.max(shape.bottomMm, shape.topMm);
-    const acrossLimit = Math.max(50, rules.rollWidthMm - lap);
+    const acrossLimit = Math.max(50, Math.min(rules.rollWidthMm, rules.widestPieceMm ?? Infinity) - lap);
     const alongLimit = Math.max(100, rules.longestPieceMm - lap);
     const shiftOf = (limit: number): number => (rules.staggerMm * ply) % Math.max(1, limit / 2);
     const widthAt = (share: number): number => shape.bottomMm + (shape.topMm - shape.bottomMm) * share;

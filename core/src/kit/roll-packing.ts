@@ -59,12 +59,29 @@ function blocks(pieces: readonly Piece[], rollWidthMm: number): Block[] {
   return [...made, ...[...open.values()].map(single)];
 }
 
+/** A rectangle lying across the roll instead of along it. */
+const across = (piece: Piece): Piece => ({ ...piece, lengthMm: piece.bottomMm, bottomMm: piece.lengthMm, topMm: piece.lengthMm });
+
 /**
  * Lays pieces onto a roll: longest first, each on the first shelf across the roll that still has room (first-fit decreasing height).
- * Fiber direction along the roll is kept: nothing is turned by a right angle.
  * @param rollWidthMm [mm]; wider pieces must have been cut before
+ * @param mayTurn rectangles may lie across the roll: the shortest of the roll with none turned, all with their long side across, all along
  */
-export function packRoll(pieces: readonly Piece[], rollWidthMm: number): RollLayout {
+export function packRoll(pieces: readonly Piece[], rollWidthMm: number, mayTurn = false): RollLayout {
+  const asCut = shelved(pieces, rollWidthMm);
+  if (!mayTurn) return asCut;
+  const fits = ({ lengthMm, bottomMm, topMm }: Piece): boolean => bottomMm === topMm && lengthMm <= rollWidthMm;
+  const turnedWhere = (wanted: (piece: Piece) => boolean): RollLayout =>
+    shelved(
+      pieces.map((piece) => (fits(piece) && wanted(piece) ? across(piece) : piece)),
+      rollWidthMm,
+    );
+  const tried = [asCut, turnedWhere(({ lengthMm, bottomMm }) => lengthMm > bottomMm), turnedWhere(({ lengthMm, bottomMm }) => lengthMm < bottomMm)];
+  return tried.reduce((best, one) => (one.lengthMm < best.lengthMm - 1e-9 ? one : best));
+}
+
+/** Pieces on shelves as they are; fiber direction along the roll is kept. */
+function shelved(pieces: readonly Piece[], rollWidthMm: number): RollLayout {
   const shelves: { yMm: number; usedMm: number }[] = [];
   const placed: PlacedPiece[] = [];
   let lengthMm = 0;

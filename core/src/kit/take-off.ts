@@ -1,9 +1,12 @@
 import { csvText } from '../formats/csv.js';
-import { cardNumber } from '../materials/material-card.js';
+import { cardNumber, type MaterialCard } from '../materials/material-card.js';
 import { doseOf } from '../mix/hardener-dose.js';
 import { hardenerOf } from '../mix/hardener-name.js';
 import { cardOf, type CardLibrary } from '../plan/card-library.js';
+import { addedParts } from '../plan/laid-resin.js';
+import type { PlanDocument } from '../plan/plan-document.js';
 import type { SectionPlan } from '../plan/section-plan.js';
+import { sectionOf } from '../plan/section-view.js';
 import { releaseUse } from '../release/release-schedule.js';
 import { infusedLayers } from '../stack/plan-infusion.js';
 import { amount, fillAmounts, words, type Words } from '../units/amounts.js';
@@ -14,55 +17,120 @@ import { kitSheet } from './kit-sheet.js';
 /** One line of what to have on the bench. */
 export interface TakeOffLine {
   readonly what: string;
-  readonly kind: 'resin' | 'hardener' | 'reinforcement' | 'release agent' | 'consumable';
+  readonly kind: 'resin' | 'hardener' | 'filler' | 'reinforcement' | 'release agent' | 'consumable';
   readonly net: number;
   /** With the shop's waste */
   readonly take: number;
   readonly unit: 'kg' | 'm' | 'm²' | 'l';
+  /** How it is bought: so many of so much, in `unit`; null: its card does not say */
+  readonly order: { readonly count: number; readonly of: number } | null;
   /** In the shop's money; null: its card does not say */
   readonly cost: number | null;
   readonly note: Words;
 }
 
-/** Everything a plan uses, with the shop's waste. */
-export function takeOff(plan: SectionPlan, cards: CardLibrary): TakeOffLine[] {
-  const waste = 1 + (plan.kit ?? DEFAULT_KIT).wastePct / 100;
-  return [...resinLines(plan, cards, waste), ...fabricLines(plan, cards), ...surfaceLines(plan, cards, waste), ...releaseLines(plan, cards, waste)];
+/** A line before anybody has said how much of it is bought at once. */
+type Needed = Omit<TakeOffLine, 'take' | 'order' | 'cost'> & {
+  /** With the shop's waste; left out: net with it */
+  readonly take?: number;
+  /** What it is bought in, and its cost for one `unit`; null: its card does not say */
+  readonly packOf: number | null;
+  readonly costPer: number | null;
+};
+
+function lineOf({ packOf, costPer, ...needed }: Needed, waste: number): TakeOffLine {
+  const take = needed.take ?? needed.net * waste;
+  return {
+    ...needed,
+    take,
+    order: packOf === null || take <= 0 ? null : { count: Math.ceil(take / packOf - 1e-9), of: packOf },
+    cost: costPer === null ? null : costPer * take,
+  };
 }
 
-function resinLines(plan: SectionPlan, cards: CardLibrary, waste: number): TakeOffLine[] {
+/** Everything a section uses, with the shop's waste. */
+export function takeOff(plan: SectionPlan, cards: CardLibrary): TakeOffLine[] {
+  const waste = 1 + (plan.kit ?? DEFAULT_KIT).wastePct / 100;
+  const all = [...resinLines(plan, cards), ...fabricLines(plan, cards), ...surfaceLines(plan, cards), ...releaseLines(plan, cards)];
+  return all.map((needed) => lineOf(needed, waste));
+}
+
+/** Everything that all sections of a mold use together: what is bought is rounded up once. */
+export function takeOffOfMold(plan: PlanDocument, cards: CardLibrary): TakeOffLine[] {
+  const together = new Map<string, TakeOffLine>();
+  for (const { id } of plan.sections)
+    for (const line of takeOff(sectionOf(plan, id), cards)) {
+      const key = `${line.kind} ${line.what} ${line.unit}`;
+      const before = together.get(key);
+      together.set(key, before ? addedUp(before, line) : line);
+    }
+  return [...together.values()];
+}
+
+function addedUp(one: TakeOffLine, other: TakeOffLine): TakeOffLine {
+  const take = one.take + other.take;
+  const of = one.order?.of ?? other.order?.of;
+  return {
+    ...one,
+    net: one.net + other.net,
+    take,
+    order: of === undefined ? null : { count: Math.ceil(take / of - 1e-9), of },
+    cost: one.cost === null || other.cost === null ? null : one.cost + other.cost,
+    note: one.kind === 'reinforcement' ? '' : one.note,
+  };
+}
+
+const said = (sheet: MaterialCard | null | undefined, key: string): number | null => (sheet ? cardNumber(sheet, key) : null);
+
+function resinLines(plan: SectionPlan, cards: CardLibrary): Needed[] {
   const resin = new Map<string, number>();
-  const hardeners = new Map<string, { kg: number; into: Set<string> }>();
+  const hardeners = new Map<string, { kg: number; into: Set<string>; card: MaterialCard | null }>();
+  const fillers = new Map<string, { kg: number; into: Set<string> }>();
   for (const layer of plan.sessions.flatMap(({ layers }) => layers)) {
     const card = cardOf(cards, layer.cardId);
     const { mixedKg } = laidMasses(layer, plan, cards);
-    const dose = doseOf(card, mixedKg * 1000, card.kinetics.c_ref === null ? null : layer.catalystPct);
+    const dose = doseOf(card, mixedKg * 1000, card.kinetics.c_ref === null ? null : layer.catalystPct, { addedParts: addedParts(layer) });
     resin.set(layer.cardId, (resin.get(layer.cardId) ?? 0) + dose.resinG / 1000);
-    const { name } = hardenerOf(layer, card, plan, cards);
-    const before = hardeners.get(name) ?? { kg: 0, into: new Set<string>() };
-    hardeners.set(name, { kg: before.kg + dose.hardenerG / 1000, into: before.into.add(card.name) });
+    const hardener = hardenerOf(layer, card, plan, cards);
+    const before = hardeners.get(hardener.name) ?? { kg: 0, into: new Set<string>(), card: hardener.card };
+    hardeners.set(hardener.name, { ...before, kg: before.kg + dose.hardenerG / 1000, into: before.into.add(card.name) });
+    for (const { cardId, partsPer100 } of layer.additions ?? []) {
+      const known = fillers.get(cardId) ?? { kg: 0, into: new Set<string>() };
+      fillers.set(cardId, { kg: known.kg + (dose.resinG * partsPer100) / 1e5, into: known.into.add(card.name) });
+    }
   }
-  const resins = [...resin].map(([id, kg]): TakeOffLine => {
-    const card = cardOf(cards, id);
-    const perKg = cardNumber(card.sheet, 'costPerKg');
-    return { what: card.name, kind: 'resin', net: kg, take: kg * waste, unit: 'kg', cost: perKg === null ? null : perKg * kg * waste, note: '' };
+  const resins = [...resin].map(([id, net]): Needed => {
+    const { name, sheet } = cardOf(cards, id);
+    return { what: name, kind: 'resin', net, unit: 'kg', packOf: said(sheet, 'packKg'), costPer: said(sheet, 'costPerKg'), note: '' };
   });
-  const added = [...hardeners].map(([what, { kg, into }]): TakeOffLine => ({
+  const added = [...hardeners].map(([what, { kg, into, card }]): Needed => ({
     what,
     kind: 'hardener',
     net: kg,
-    take: kg * waste,
     unit: 'kg',
-    cost: null,
+    packOf: said(card, 'packKg'),
+    costPer: null,
     note: `into ${[...into].join(', ')}`,
   }));
-  return [...resins, ...added];
+  const stirredIn = [...fillers].map(([id, { kg, into }]): Needed => {
+    const sheet = cards.sheets.get(id);
+    return {
+      what: sheet?.name ?? id,
+      kind: 'filler',
+      net: kg,
+      unit: 'kg',
+      packOf: said(sheet, 'packKg'),
+      costPer: null,
+      note: `into ${[...into].join(', ')}`,
+    };
+  });
+  return [...resins, ...added, ...stirredIn];
 }
 
-function fabricLines(plan: SectionPlan, cards: CardLibrary): TakeOffLine[] {
+function fabricLines(plan: SectionPlan, cards: CardLibrary): Needed[] {
   return kitSheet(plan, cards).map(({ fabricId, name, roll, takeM, plies }) => {
     const sheet = cards.sheets.get(fabricId);
-    const perM2 = sheet ? cardNumber(sheet, 'costPerM2') : null;
+    const perM2 = said(sheet, 'costPerM2');
     const pieces = plies.reduce((sum, ply) => sum + ply.pieces.length, 0);
     return {
       what: name,
@@ -70,14 +138,15 @@ function fabricLines(plan: SectionPlan, cards: CardLibrary): TakeOffLine[] {
       net: roll.lengthMm / 1000,
       take: takeM,
       unit: 'm',
-      cost: perM2 === null ? null : (perM2 * takeM * roll.rollWidthMm) / 1000,
+      packOf: said(sheet, 'rollLengthM'),
+      costPer: perM2 === null ? null : (perM2 * roll.rollWidthMm) / 1000,
       note: words`${String(plies.length)} plies, ${String(pieces)} pieces, roll ${amount('thickness', roll.rollWidthMm)}`,
     };
   });
 }
 
 /** What closes last plies, and the mesh of an infusion, by area. */
-function surfaceLines(plan: SectionPlan, cards: CardLibrary, waste: number): TakeOffLine[] {
+function surfaceLines(plan: SectionPlan, cards: CardLibrary): Needed[] {
   const areas = new Map<string, number>();
   const add = (what: string): void => {
     areas.set(what, (areas.get(what) ?? 0) + plan.areaM2);
@@ -89,25 +158,24 @@ function surfaceLines(plan: SectionPlan, cards: CardLibrary, waste: number): Tak
   }
   const meshId = plan.infusion?.meshId ?? null;
   if (meshId !== null && infusedLayers(plan, cards).length > 0) add(cards.sheets.get(meshId)?.name ?? meshId);
-  return [...areas].map(([what, net]) => ({ what, kind: 'consumable', net, take: net * waste, unit: 'm²', cost: null, note: '' }));
+  return [...areas].map(([what, net]) => ({ what, kind: 'consumable', net, unit: 'm²', packOf: null, costPer: null, note: '' }));
 }
 
 /** What one coat covers where the agent's card does not say [m²/l] (assumed). */
 const ASSUMED_COVERAGE = 30;
 
-function releaseLines({ release }: SectionPlan, cards: CardLibrary, waste: number): TakeOffLine[] {
+function releaseLines({ release }: SectionPlan, cards: CardLibrary): Needed[] {
   if (!release) return [];
   return releaseUse(release, cards).map(({ cardId, coatM2 }) => {
     const sheet = cards.sheets.get(cardId);
-    const stated = sheet ? cardNumber(sheet, 'coverageM2PerL') : null;
-    const liters = coatM2 / (stated ?? ASSUMED_COVERAGE);
+    const stated = said(sheet, 'coverageM2PerL');
     return {
       what: sheet?.name ?? cardId,
       kind: 'release agent',
-      net: liters,
-      take: liters * waste,
+      net: coatM2 / (stated ?? ASSUMED_COVERAGE),
       unit: 'l',
-      cost: null,
+      packOf: said(sheet, 'packL'),
+      costPer: null,
       note: stated === null ? `coverage not stated, ${String(ASSUMED_COVERAGE)} m²/l assumed` : `${coatM2.toFixed(1)} m² of coats`,
     };
   });
@@ -115,14 +183,16 @@ function releaseLines({ release }: SectionPlan, cards: CardLibrary, waste: numbe
 
 /** The take-off as CSV; the unit stands in its own column. */
 export function takeOffCsv(lines: readonly TakeOffLine[]): string {
-  const rows = lines.map(({ what, kind, net, take, unit, cost, note }) => [
+  const rows = lines.map(({ what, kind, net, take, unit, order, cost, note }) => [
     what,
     kind,
     net.toFixed(3),
     take.toFixed(3),
     unit,
+    order === null ? '' : String(order.count),
+    order === null ? '' : String(order.of),
     cost === null ? '' : cost.toFixed(2),
     fillAmounts(note, 'metric'),
   ]);
-  return csvText([['item', 'kind', 'net', 'take_with_waste', 'unit', 'cost', 'note'], ...rows]);
+  return csvText([['item', 'kind', 'net', 'take_with_waste', 'unit', 'order_count', 'order_of', 'cost', 'note'], ...rows]);
 }

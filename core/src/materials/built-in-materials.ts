@@ -26,7 +26,7 @@ interface Reinforcement extends Readonly<Record<string, CardScalar>> {
 }
 
 function mat(id: string, name: string, values: Reinforcement): MaterialCard {
-  return card('reinforcement', id, name, { rollWidthMm: 1250, overlapMm: 50, wasteSharePct: 12, ...values });
+  return card('reinforcement', id, name, { rollWidthMm: 1250, rollLengthM: 50, overlapMm: 50, wasteSharePct: 12, ...values });
 }
 
 const SOLUBLE = { binder: 'styrene-soluble powder', layRateM2h: 4, permeabilityM2: 2e-9 };
@@ -48,6 +48,7 @@ export const builtInMaterials: readonly MaterialCard[] = [
   card('filler', 'filler_microspheres', 'Hollow glass spheres', { rho: 250, cp: 800, k: 0.08, usualShare: 0.1, needsRespirator: true }),
   card('filler', 'filler_silica', 'Fumed silica', { rho: 2200, cp: 750, k: 1.3, usualShare: 0.03, needsRespirator: true }),
   card('filler', 'filler_aluminum', 'Aluminum powder', { rho: 2700, cp: 900, k: 160, usualShare: 0.3, needsRespirator: true }),
+  card('filler', 'pigment_paste', 'Pigment paste', { rho: 1300, cp: 1700, k: 0.2, usualShare: 0.05 }),
   plug('mdf', 'Fiberboard, sealed', 90, 'Seal and rub down: bare board inhibits cure and sticks'),
   plug('plywood', 'Plywood, sealed', 90, 'Seal and rub down, fill the grain'),
   plug('pu_foam', 'Polyurethane foam, coated', 70, 'Hard coat without pinholes'),
@@ -107,6 +108,7 @@ export const builtInMaterials: readonly MaterialCard[] = [
     densityKgM3: 1150,
     shelfLifeDays: 180,
     storeBelowC: 25,
+    packKg: 5,
     gasses: true,
     caution: 'Eyes and fire: never with a metal accelerator, on rags or in a closed pot',
   }),
@@ -115,6 +117,7 @@ export const builtInMaterials: readonly MaterialCard[] = [
     densityKgM3: 1060,
     shelfLifeDays: 180,
     storeBelowC: 30,
+    packKg: 5,
     gasses: false,
     caution: 'Eyes and fire: never with a metal accelerator, on rags or in a closed pot',
   }),
@@ -122,6 +125,7 @@ export const builtInMaterials: readonly MaterialCard[] = [
     form: 'epoxy amine',
     densityKgM3: 950,
     shelfLifeDays: 365,
+    packKg: 5,
     gasses: false,
     caution: 'Sensitizer: gloves, air, no skin contact',
   }),

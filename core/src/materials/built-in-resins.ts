@@ -12,8 +12,8 @@ export function kineticValues(kinetics: KineticCard): Values {
   return { ...numbers, ...(filler ? { filler_rho: filler.rho, filler_cp: filler.cp, filler_k: filler.k } : {}) };
 }
 
-const PEROXIDE: Values = { hardenerDensityKgM3: 1150, shelfLifeDays: 180, rateSpreadPct: 15, heatSpreadPct: 4, pocketSlowdown: 1.6 };
-const FIXED: Values = { shelfLifeDays: 365, rateSpreadPct: 10, heatSpreadPct: 4, pocketSlowdown: 1.2 };
+const PEROXIDE: Values = { packKg: 25, hardenerDensityKgM3: 1150, shelfLifeDays: 180, rateSpreadPct: 15, heatSpreadPct: 4, pocketSlowdown: 1.6 };
+const FIXED: Values = { packKg: 10, shelfLifeDays: 365, rateSpreadPct: 10, heatSpreadPct: 4, pocketSlowdown: 1.2 };
 const MAT_LAMINATE: Values = { modulusGPa: 7, poisson: 0.33, expansionInPlane: 28, expansionThrough: 75, shrinkThroughPct: 2 };
 const BARE_COAT: Values = { modulusGPa: 3.5, poisson: 0.38, expansionInPlane: 75, expansionThrough: 75, shrinkThroughPct: 2 };
 const CLOTH_LAMINATE: Values = { modulusGPa: 19, poisson: 0.2, expansionInPlane: 15, expansionThrough: 65, shrinkThroughPct: 1 };

@@ -26,6 +26,7 @@ export const cardFields: Readonly<Record<MaterialKind, readonly CardField[]>> = 
     ...thermal,
     use.number('usualShare', 'Usual share of the paste', '', [0, 0.9], { digits: 2 }),
     use.flag('needsRespirator', 'Dust: respirator'),
+    use.number('packKg', 'Bought in packs of', 'kg', [0.05, 1000], { digits: 2 }),
   ],
   reinforcement: [
     sheet.choice('form', 'Form', FORMS, true),
@@ -37,6 +38,7 @@ export const cardFields: Readonly<Record<MaterialKind, readonly CardField[]>> = 
     use.number('overlapMm', 'Usual overlap', 'mm', [0, 300], { digits: 0, quantity: 'thickness' }),
     use.number('layRateM2h', 'One practised pair lays', 'm²/h', [0.2, 50], { digits: 1 }),
     use.number('permeabilityM2', 'Permeability', 'm²', [1e-13, 1e-6]),
+    use.number('rollLengthM', 'Bought in rolls of', 'm', [1, 1000], { digits: 0 }),
     use.number('costPerM2', 'Cost', 'per m²', [0, 10000], { digits: 2 }),
     use.number('wasteSharePct', 'Waste', '%', [0, 60], { digits: 0 }),
   ],
@@ -64,6 +66,7 @@ export const cardFields: Readonly<Record<MaterialKind, readonly CardField[]>> = 
     use.number('maxHumidityPct', 'Highest humidity', '%', [10, 100], { digits: 0 }),
     use.number('heatLimitC', 'Softens at', '°C', [30, 300], TEMPERATURE),
     use.number('coverageM2PerL', 'One coat covers', 'm²/l', [1, 400], { digits: 0 }),
+    use.number('packL', 'Bought in packs of', 'l', [0.05, 250], { digits: 2 }),
     use.text('caution', 'Caution'),
   ],
   hardener: [
@@ -72,6 +75,7 @@ export const cardFields: Readonly<Record<MaterialKind, readonly CardField[]>> = 
     use.number('shelfLifeDays', 'Shelf life', 'days', [1, 3650], { digits: 0 }),
     use.number('storeBelowC', 'Store below', '°C', [0, 60], TEMPERATURE),
     use.flag('gasses', 'Gasses in thick or evacuated laminates'),
+    use.number('packKg', 'Bought in packs of', 'kg', [0.05, 1000], { digits: 2 }),
     use.text('caution', 'Caution'),
   ],
 };

@@ -35,6 +35,7 @@ export const resinFields: readonly CardField[] = [
   mix.number('hardenerDensityKgM3', 'Density of the hardener', 'kg/m³', [700, 2000], { digits: 0 }),
   mix.number('transferShare', 'Share that reaches the mold', '', [0.2, 1], { digits: 2, required: true }),
   mix.number('viscosityPaS', 'Viscosity', 'Pa·s', [0.01, 1000], { digits: 2 }),
+  mix.number('packKg', 'Bought in packs of', 'kg', [0.05, 2000], { digits: 1 }),
   mix.number('costPerKg', 'Cost', 'per kg', [0, 10000], { digits: 2, hint: 'In the shop’s own money' }),
   mix.number('shelfLifeDays', 'Shelf life', 'days', [1, 3650], { digits: 0 }),
   mix.number('shopMinC', 'Coldest shop', '°C', [-20, 60], { ...TEMPERATURE, required: true }),

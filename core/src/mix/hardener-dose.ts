@@ -25,16 +25,23 @@ export interface Dose {
  * percent taken in ml per 100 g (peroxide), or the weight ratio poured by volume (fixed ratio).
  * @param totalG mass of the mixed pot [g]
  * @param catalystPct percent of resin; null for fixed ratios
+ * @param addedParts what is stirred into 100 of resin besides [parts]; the hardener goes by the resin alone
  * @param hardenerKgM3 density by the hardener's own card [kg/m³]; null: as the resin's card says
  */
-export function doseOf(card: ResinCard, totalG: number, catalystPct: number | null, hardenerKgM3: number | null = null): Dose {
+export function doseOf(
+  card: ResinCard,
+  totalG: number,
+  catalystPct: number | null,
+  { hardenerKgM3 = null, addedParts = 0 }: { readonly hardenerKgM3?: number | null; readonly addedParts?: number } = {},
+): Dose {
+  const addedShare = addedParts / 100;
   const assumed: string[] = [];
   const rho = hardenerKgM3 ?? cardNumber(card.sheet, 'hardenerDensityKgM3');
   if (catalystPct !== null) {
     if (rho === null) assumed.push('density of the hardener');
     const gPerMl = (rho ?? ASSUMED_HARDENER_RHO) / 1000;
-    const resinG = totalG / (1 + catalystPct / 100);
-    const hardenerG = totalG - resinG;
+    const resinG = totalG / (1 + addedShare + catalystPct / 100);
+    const hardenerG = (resinG * catalystPct) / 100;
     return {
       resinG,
       hardenerG,
@@ -49,8 +56,8 @@ export function doseOf(card: ResinCard, totalG: number, catalystPct: number | nu
   const byVolume = cardNumber(card.sheet, 'hardenerPhrByVolume');
   if (byWeight === null) assumed.push('mix ratio by weight');
   const phr = byWeight ?? 30;
-  const resinG = totalG / (1 + phr / 100);
-  const hardenerG = totalG - resinG;
+  const resinG = totalG / (1 + addedShare + phr / 100);
+  const hardenerG = (resinG * phr) / 100;
   // Of the paste that is poured: resin with its filler.
   const resinRho = mixLayer({ ...cardSubstances(card.kinetics), glassW: 0 }).rho;
   // Weight and volume ratio together say the hardener's density.

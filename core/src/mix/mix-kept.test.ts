@@ -36,7 +36,7 @@ test('catalyst and dose of every resin, cold to hot, on scales fine and coarse',
     catalystFor(card, 19, 0.3),
     catalystFor(card, 19, 4),
     doseOf(card, 1000, card.kinetics.c_ref),
-    doseOf(card, 1000, card.kinetics.c_ref, 1020),
+    doseOf(card, 1000, card.kinetics.c_ref, { hardenerKgM3: 1020 }),
   ]);
   expect(kept(levels)).toMatchSnapshot();
 });

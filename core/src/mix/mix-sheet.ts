@@ -4,29 +4,51 @@ import { KELVIN } from '../units/kelvin.js';
 import { airTempK } from '../heat/air.js';
 import type { ResinCard } from '../materials/resin-card.js';
 import { cardOf, type CardLibrary } from '../plan/card-library.js';
+import { addedParts, laidResin } from '../plan/laid-resin.js';
+import { LEFT_IN_POT_SHARE, potGroups } from '../plan/pot-age.js';
+import { cardNumber, cardFlag } from '../materials/material-card.js';
 import type { Objection } from '../plan/objection.js';
 import type { SectionPlan, PlanLayer, PlanSession } from '../plan/section-plan.js';
 import { planAir } from '../plan/surroundings.js';
-import { layHours } from '../plan/laying.js';
+import { flashMinOf, isSprayed, layHours } from '../plan/laying.js';
+import { infusedLayers } from '../stack/plan-infusion.js';
 import { laidMasses } from '../stack/tally.js';
 import { catalystFor, COMFORT_C, type CatalystAdvice } from './catalyst-level.js';
 import { hardenerDensity, hardenerOf } from './hardener-name.js';
 import { doseOf, type Dose } from './hardener-dose.js';
 import { DEFAULT_MIX, type MixPlan } from '../plan/parts/mix-plan.js';
+import { STATED_AT_C, viscosityAt, type Viscosity } from './viscosity.js';
 
 /** Styrene boils at 145 °C: a pot that gets there foams, smokes and cracks. Epoxy and polyurethane smoke later (assumed) [°C]. */
 const SMOKING_STYRENE_C = 145;
 const SMOKING_OTHER_C = 160;
 /** Still to be used up in time, but with less in hand than the plan wants: care. Beyond this share of its life it gels in the pot. */
 const GELS_IN_POT = 0.9;
-/** What stays in pot and on tools (assumed). */
-const LEFT_IN_POT_SHARE = 0.03;
 
 /** Pot life and pot peak of one batch. */
 export interface PotTime {
   /** [min]; null: longer than six hours */
   readonly lifeMin: number | null;
   readonly peakC: number;
+}
+
+/** A filler or pigment in one pot. */
+export interface AddedToPot {
+  readonly name: string;
+  readonly grams: number;
+  /** Of the whole paste, and the share that is usual for it; null: its card does not say [-] */
+  readonly share: number;
+  readonly usualShare: number | null;
+  readonly dusty: boolean;
+}
+
+/** A coat that a gun puts on in passes. */
+export interface SprayPasses {
+  readonly passes: number;
+  /** Wet film of one [µm] */
+  readonly filmUm: number;
+  /** Between two [min] */
+  readonly flashMin: number;
 }
 
 /** One resin's mixing in a session: so many pots of so much. */
@@ -52,8 +74,15 @@ export interface MixRow {
   readonly pot: PotTime;
   /** The people present use up one pot in this time [min] */
   readonly useMin: number;
+  /** Stirred into each pot's resin before the hardener */
+  readonly added: readonly AddedToPot[];
+  /** At the shop's temperature */
+  readonly viscosity: Viscosity;
+  /** Under vacuum before it is used, with the hardener in [min]; 0: not */
+  readonly degasMin: number;
   /** A gun sprays one pot in this time [min]; null: not sprayed */
   readonly sprayMin: number | null;
+  readonly spray: SprayPasses | null;
   readonly passes: number;
   readonly leftG: number;
   readonly advice: CatalystAdvice | null;
@@ -68,6 +97,11 @@ export function smokes({ card, pot }: Pick<MixRow, 'card' | 'pot'>): boolean {
   return pot.peakC >= (card.kinetics.c_ref === null ? SMOKING_OTHER_C : SMOKING_STYRENE_C);
 }
 
+/** Air that was stirred in is drawn out before an infusion's hose opens (assumed) [min]. */
+const DEGAS_MIN = 10;
+/** More than so many times as thick as on its sheet: care (assumed). */
+const THICK_FACTOR = 2;
+
 /** Looks a pot up; callers keep what they have simulated. */
 export type PotLookup = (card: ResinCard, massG: number, tempC: number, catalystPct: number | null) => PotTime;
 
@@ -75,7 +109,7 @@ export type PotLookup = (card: ResinCard, massG: number, tempC: number, catalyst
 export function potLookup(): PotLookup {
   const known = new Map<string, PotTime>();
   return (card, massG, tempC, catalystPct) => {
-    const key = [card.id, card.version, massG.toFixed(0), tempC.toFixed(1), catalystPct ?? '-'].join(' ');
+    const key = [card.id, card.version, card.kinetics.filler_w ?? 0, massG.toFixed(0), tempC.toFixed(1), catalystPct ?? '-'].join(' ');
     const before = known.get(key);
     if (before) return before;
     const tempK = tempC + KELVIN;
@@ -94,23 +128,13 @@ interface Chosen {
   readonly fits: boolean;
 }
 
-/** What makes two layers of a session one pot's: the same resin, catalyst, hardener and way of putting it on. */
-const potKey = ({ cardId, catalystPct, hardenerId, application }: PlanLayer): string =>
-  [cardId, catalystPct, hardenerId ?? '', application?.method ?? ''].join(' ');
-
 /** Every resin's pots, session by session. */
 export function mixSheet(plan: SectionPlan, cards: CardLibrary, look: PotLookup = potLookup()): MixRow[] {
   const mix = plan.mix ?? DEFAULT_MIX;
+  const infusedIds = new Set(infusedLayers(plan, cards).map(({ id }) => id));
   return plan.sessions.flatMap((session) => {
     const tempC = airTempK(planAir(plan.climate), session.startMin * 60) - KELVIN;
-    // One after the other: with another resin between them a pot would stand.
-    const pots: PlanLayer[][] = [];
-    for (const layer of session.layers) {
-      const last = pots.at(-1);
-      if (last && potKey(last[0]) === potKey(layer)) last.push(layer);
-      else pots.push([layer]);
-    }
-    return pots.map((layers) => mixRow({ plan, session, layers, cards, mix, tempC, look }));
+    return potGroups(session).map((layers) => mixRow({ plan, session, layers, cards, mix, tempC, look, infusedIds }));
   });
 }
 
@@ -123,24 +147,29 @@ interface RowParts {
   /** Of the shop as the session starts */
   readonly tempC: number;
   readonly look: PotLookup;
+  readonly infusedIds: ReadonlySet<string>;
 }
 
-function mixRow({ plan, session, layers, cards, mix, tempC, look }: RowParts): MixRow {
+function mixRow({ plan, session, layers, cards, mix, tempC, look, infusedIds }: RowParts): MixRow {
   const [layer] = layers;
   const card = cardOf(cards, layer.cardId);
+  const laid = laidResin(layer, cards);
   const sum = (of: (one: PlanLayer) => number): number => layers.reduce((total, one) => total + of(one), 0);
   const needG = (sum((one) => laidMasses(one, plan, cards).mixedKg) * 1000) / (1 - LEFT_IN_POT_SHARE);
   const gPerMin = needG / (sum((one) => layHours(one, plan, cards, mix.people)) * 60);
   const catalystPct = card.kinetics.c_ref === null ? null : layer.catalystPct;
-  const sprayed = layer.application?.method === 'cup gun' || layer.application?.method === 'high-pressure gun';
-  const useMinOf = (grams: number): number => (sprayed ? grams / 1000 / mix.gunKgPerMin : grams / gPerMin);
+  const spray = sprayOf(layer);
+  const degasMin = layers.some((one) => infusedIds.has(one.id)) ? DEGAS_MIN : 0;
+  // A pot that lasts over several passes waits while they flash; what is degassed ages meanwhile.
+  const flashesIn = (grams: number): number => (spray ? Math.max(0, Math.ceil(spray.passes / Math.ceil(needG / grams)) - 1) * spray.flashMin : 0);
+  const useMinOf = (grams: number): number => degasMin + (spray ? grams / 1000 / mix.gunKgPerMin + flashesIn(grams) : grams / gPerMin);
   const sizes = [...mix.containersG].sort((a, b) => a - b);
   // The largest container that is empty in time; a smaller one too when it already holds everything.
   let chosen: Chosen = { containerG: sizes[0], pots: 1, potG: 0, pot: { lifeMin: null, peakC: NaN }, fits: false };
   for (const containerG of sizes) {
     const pots = Math.max(1, Math.ceil(needG / (containerG * mix.fillShare) - 1e-9));
     const potG = needG / pots;
-    const pot = look(card, potG, tempC, catalystPct);
+    const pot = look(laid, potG, tempC, catalystPct);
     const fits = pot.lifeMin === null || useMinOf(potG) <= mix.potShare * pot.lifeMin;
     if (!fits && chosen.fits) break;
     if (fits || !Number.isFinite(chosen.pot.peakC)) chosen = { containerG, pots, potG, pot, fits };
@@ -149,7 +178,10 @@ function mixRow({ plan, session, layers, cards, mix, tempC, look }: RowParts): M
   }
   const { containerG, pots, potG, pot, fits } = chosen;
   const hardener = hardenerOf(layer, card, plan, cards);
-  const dose = doseOf(card, potG, catalystPct, catalystPct === null ? null : hardenerDensity(hardener));
+  const dose = doseOf(card, potG, catalystPct, {
+    hardenerKgM3: catalystPct === null ? null : hardenerDensity(hardener),
+    addedParts: addedParts(layer),
+  });
   const weighedPct = (mix.scaleG / dose.resinG) * 100;
   return {
     session,
@@ -164,15 +196,39 @@ function mixRow({ plan, session, layers, cards, mix, tempC, look }: RowParts): M
     potG,
     hardener: hardener.name,
     dose,
+    added: addedOf(layer, dose.resinG, cards),
+    viscosity: viscosityAt(card, laid, tempC),
+    degasMin,
     pot,
     useMin: useMinOf(potG),
-    sprayMin: sprayed ? potG / 1000 / mix.gunKgPerMin : null,
+    sprayMin: spray ? potG / 1000 / mix.gunKgPerMin : null,
+    spray,
     passes: layer.application?.passes ?? 1,
     leftG: needG * LEFT_IN_POT_SHARE,
     advice: catalystFor(card, tempC, weighedPct),
     weighedPct,
     tooFast: !fits,
   };
+}
+
+/** Of a layer that a gun puts on. */
+function sprayOf({ application, wetFilmUm }: PlanLayer): SprayPasses | null {
+  if (!application || !isSprayed(application)) return null;
+  return { passes: application.passes, filmUm: (wetFilmUm ?? 0) / application.passes, flashMin: flashMinOf(application) };
+}
+
+function addedOf(layer: PlanLayer, resinG: number, { sheets }: CardLibrary): AddedToPot[] {
+  const whole = 1 + addedParts(layer) / 100;
+  return (layer.additions ?? []).map(({ cardId, partsPer100 }) => {
+    const sheet = sheets.get(cardId);
+    return {
+      name: sheet?.name ?? cardId,
+      grams: (resinG * partsPer100) / 100,
+      share: partsPer100 / 100 / whole,
+      usualShare: sheet ? cardNumber(sheet, 'usualShare') : null,
+      dusty: sheet !== undefined && cardFlag(sheet, 'needsRespirator'),
+    };
+  });
 }
 
 /** A dose of which one step of the scale is more cannot be weighed (assumed) [-]. */
@@ -229,6 +285,26 @@ function rowObjections(row: MixRow): Objection[] {
           ? `Warm the shop towards ${String(COMFORT_C)} °C; outside the range it never cures fully.`
           : `Smaller pots and a cooler hour, towards ${String(COMFORT_C)} °C; outside the range it never cures fully.`,
     });
+  if (row.viscosity.factor > THICK_FACTOR)
+    found.push({
+      stage: 'mix',
+      level: 'care',
+      id: `thick-${layer.id}`,
+      title: words`${name} at ${amount('temperature', row.tempC)}`,
+      why: `It is about ${row.viscosity.factor.toFixed(1)} times as thick as at ${String(STATED_AT_C)} °C on its sheet (assumed slope): air stays in, fiber wets slowly.`,
+      remedy:
+        row.added.length > 0 ? 'Less filler, or a warmer drum and shop.' : 'Keep the drum and the shop warm overnight; never thin it with solvent.',
+    });
+  for (const { name: what, share, usualShare } of row.added)
+    if (usualShare !== null && share > usualShare)
+      found.push({
+        stage: 'mix',
+        level: 'care',
+        id: `filled-${layer.id}-${what}`,
+        title: `${name}: ${what}`,
+        why: `${(share * 100).toFixed(0)} % of the paste; ${(usualShare * 100).toFixed(0)} % is usual. It no longer spreads or rolls free of air.`,
+        remedy: 'Take less, and try a cup of it: pot life and peak change as well.',
+      });
   const stepShare = (row.weighedPct / 100) * (dose.resinG / dose.hardenerG);
   if (stepShare > COARSE_SHARE)
     found.push({

@@ -12,10 +12,13 @@ import type { PlanLayer } from '../plan/section-plan.js';
 import { evaluatePlan } from '../judging/evaluate-plan.js';
 import { changeLayer } from '../plan/edit-plan.js';
 import { stepsOf, workedOut } from '../steps/steps-of.js';
+import { withValues } from '../materials/material-card.js';
 import { mixObjections, mixSheet, potLookup, smokes, type MixRow } from './mix-sheet.js';
+import { STATED_AT_C, viscosityAt } from './viscosity.js';
 
 const cards = cardLibrary();
 const plan = planFromTemplate('staged', { startDate: '2026-12-07', areaM2: 2, plug: { materialId: 'mdf', thicknessMm: 18, heatLimitC: 90 } });
+const epoxyPlan = planFromTemplate('epoxy', { startDate: '2026-12-07', areaM2: 1, plug: plan.plug });
 const gel = cardOf(cards, 'gelcoat_iso');
 const look = potLookup();
 
@@ -42,6 +45,85 @@ describe('catalyst for the shop’s temperature', () => {
     // Within the rates' own difference in activation energy: the induction decides most of it.
     expect(gelMin(19) / gelMin(24)).toBeGreaterThan(0.85);
     expect(gelMin(19) / gelMin(24)).toBeLessThan(1.2);
+  });
+});
+
+describe('what is stirred in, viscosity, vacuum, passes', () => {
+  const [{ id }] = plan.sessions[3].layers;
+  const rowOf = (changed: typeof plan, layerId: string): MixRow =>
+    mixSheet(changed, cards, look).find(({ layers }) => layers.some((one) => one.id === layerId))!;
+
+  test('filler goes by the resin, hardener by the resin alone', () => {
+    const dose = doseOf(gel, 1000 + 400 + 20, 2, { addedParts: 40 });
+    expect(dose.resinG).toBeCloseTo(1000, 9);
+    expect(dose.hardenerG).toBeCloseTo(20, 9);
+    const fixed = doseOf(cardOf(cards, 'epoxy_slow'), 1000, null, { addedParts: 25 });
+    expect(fixed.hardenerG / fixed.resinG).toBeCloseTo(
+      doseOf(cardOf(cards, 'epoxy_slow'), 1000, null).hardenerG / doseOf(cardOf(cards, 'epoxy_slow'), 1000, null).resinG,
+      9,
+    );
+    const row = rowOf(changeLayer(plan, id, { additions: [{ cardId: 'filler_silica', partsPer100: 2 }] }), id);
+    expect(row.added).toEqual([expect.objectContaining({ name: 'Fumed silica', dusty: true, grams: row.dose.resinG * 0.02 })]);
+  });
+
+  test('up to the usual share of the paste is usual, more is care', () => {
+    const objects = (partsPer100: number): string[] =>
+      mixObjections(mixSheet(changeLayer(plan, id, { additions: [{ cardId: 'filler_silica', partsPer100 }] }), cards, look)).flatMap(({ id: own }) =>
+        own.startsWith('filled-') ? [own] : [],
+      );
+    // 3 % of the paste: 3.09 parts in 100.
+    expect(objects(3)).toEqual([]);
+    expect(objects(3.2)).toEqual([`filled-${id}-Fumed silica`]);
+  });
+
+  test('viscosity at the temperature of the sheet is the sheet’s; it falls with warmth, by more for an epoxy', () => {
+    const epoxy = cardOf(cards, 'epoxy_slow');
+    expect(viscosityAt(gel, gel, STATED_AT_C).factor).toBeCloseTo(1, 12);
+    const ratio = (card: typeof gel): number => viscosityAt(card, card, 13).factor;
+    expect(ratio(gel)).toBeGreaterThan(1.4);
+    expect(ratio(gel)).toBeLessThan(1.9);
+    expect(ratio(epoxy)).toBeGreaterThan(ratio(gel));
+    const stated = { ...gel, sheet: withValues(gel.sheet, { viscosityPaS: 0.4 }, { origin: 'data sheet', note: '', date: null }) };
+    expect(viscosityAt(stated, stated, 13).paS).toBeCloseTo(0.4 * ratio(gel), 12);
+  });
+
+  test('more than twice as thick as on its sheet is care, a little less is not', () => {
+    const thick = (meanC: number): boolean =>
+      mixObjections(mixSheet({ ...epoxyPlan, climate: { ...epoxyPlan.climate, meanC, swingC: 0 } }, cards, look)).some(({ id: own }) =>
+        own.startsWith('thick-'),
+      );
+    expect(thick(15.2)).toBe(false);
+    expect(thick(14)).toBe(true);
+  });
+
+  test('an infusion’s pot stands under vacuum first, no other does', () => {
+    const infused = planFromTemplate('infused', { startDate: '2026-12-07', areaM2: 2, plug: plan.plug });
+    const rows = mixSheet(infused, cards, look);
+    expect(rows.filter(({ card }) => card.family === 'infusion').map(({ degasMin }) => degasMin)).toEqual([10]);
+    expect(rows.filter(({ card }) => card.family !== 'infusion').every(({ degasMin }) => degasMin === 0)).toBe(true);
+  });
+
+  test('a sprayed coat says its passes; one pot over all of them waits for two flashes, a pot for each does not', () => {
+    const gelId = plan.sessions[0].layers[0].id;
+    const sprayed = (containersG: number[], flashMin?: number): MixRow =>
+      rowOf(
+        {
+          ...changeLayer(plan, gelId, {
+            wetFilmUm: 600,
+            application: { method: 'cup gun', passes: 3, color: '', ...(flashMin === undefined ? {} : { flashMin }) },
+          }),
+          mix: { ...DEFAULT_MIX, containersG },
+        },
+        gelId,
+      );
+    const one = sprayed([30000]);
+    expect(one.spray).toEqual({ passes: 3, filmUm: 200, flashMin: 4 });
+    expect(one.pots).toBe(1);
+    expect(one.useMin).toBeCloseTo(one.sprayMin! + 8, 9);
+    expect(sprayed([30000], 7).useMin).toBeCloseTo(one.sprayMin! + 14, 9);
+    const three = sprayed([Math.ceil(one.needG / 3 / DEFAULT_MIX.fillShare) + 1]);
+    expect(three.pots).toBe(3);
+    expect(three.useMin).toBeCloseTo(three.sprayMin!, 9);
   });
 });
 

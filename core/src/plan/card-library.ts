@@ -49,7 +49,12 @@ function usedInSection({ plug, sessions, release, infusion }: SectionPlan): stri
     (plugReleaseProgram(programId)?.steps ?? []).flatMap(({ cardId }) => cardId ?? []),
   );
   const infused = infusion ? [infusion.meshId ?? [], infusion.hardenerId].flat() : [];
-  return [plug.materialId, ...layers.flatMap(({ cardId, fabricId }) => [cardId, fabricId ?? []].flat()), ...agents, ...infused];
+  return [
+    plug.materialId,
+    ...layers.flatMap(({ cardId, fabricId, additions }) => [cardId, fabricId ?? [], (additions ?? []).map((one) => one.cardId)].flat()),
+    ...agents,
+    ...infused,
+  ];
 }
 
 /** A plan that keeps the versions of the cards it uses: those it kept already, else the newest. */

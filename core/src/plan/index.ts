@@ -59,6 +59,7 @@ export { DEFAULT_INTAKE, finishIsLess, intakeFields, type DoneCheck, type Hand, 
 export { defaultRelease, gateOpen, gateTests, releaseFields, releaseZoneFields, type ReleasePlan, type ReleaseZone } from './parts/release-plan.js';
 export {
   DEFAULT_SHAPE,
+  additionFields,
   applicationFields,
   applyMethods,
   climateFields,
@@ -76,13 +77,16 @@ export {
   shapeFields,
   type ApplyMethod,
   type SectionPlan,
+  type LayerAddition,
   type PlanLayer,
   type PlanPlug,
   type PlanPostCure,
   type PlanSession,
   type PlanShape,
 } from './section-plan.js';
-export { METHOD_TRANSFER, layerBuild, planToCase } from './plan-to-case.js';
+export { METHOD_TRANSFER, layerBuild } from './layer-masses.js';
+export { planToCase } from './plan-to-case.js';
+export { laidResin } from './laid-resin.js';
 export { readPlan, type ReadPlan } from './read-plan.js';
 export { planFromTemplate, stackTemplates, withSchool } from './stack-templates.js';
 export { laidAreaM2, layingOrder, layingSeconds, OVER_ALL_M2, placesApartSeconds, type Place } from './laying.js';

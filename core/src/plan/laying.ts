@@ -16,9 +16,12 @@ export function extraAreas({ patches, areaM2 }: SectionPlan): { flangeM2: number
 
 /** Area a layer's plies cover in all, its extras counted as shares of one ply [m²·ply ÷ plies]. */
 export function laidAreaM2(layer: PlanLayer, plan: SectionPlan): number {
-  if (!layer.laminate || !layer.extras) return plan.areaM2;
+  const { laminate, extras } = layer;
+  if (!laminate) return plan.areaM2;
   const { flangeM2, cornerM2 } = extraAreas(plan);
-  return plan.areaM2 + (layer.extras.flangePlies * flangeM2 + layer.extras.cornerPlies * cornerM2) / layer.laminate.plies;
+  const more = (plan.moreZones ?? []).reduce((sum, { plies, areaM2 }) => sum + (plies.get(layer.id) ?? 0) * areaM2, 0);
+  const extra = extras ? extras.flangePlies * flangeM2 + extras.cornerPlies * cornerM2 : 0;
+  return plan.areaM2 + (extra + more) / laminate.plies;
 }
 
 /** What one practised pair lays [m²/h] (docs/references.md#laying-rates), where no card says. */
@@ -30,6 +33,15 @@ const GUN_FACTOR = 3;
 /** How much more a third and fourth person add: they stand in each other's way. */
 const CROWD = 0.7;
 
+type Application = NonNullable<PlanLayer['application']>;
+
+export const isSprayed = ({ method }: Pick<Application, 'method'>): boolean => method === 'cup gun' || method === 'high-pressure gun';
+const gunned = ({ application }: PlanLayer): boolean => application !== undefined && isSprayed(application);
+
+/** Between two sprayed passes, where the plan does not say (assumed) [min]. */
+const FLASH_MIN = 4;
+export const flashMinOf = ({ flashMin }: Application): number => flashMin ?? FLASH_MIN;
+
 /** Rate of a number of people against that of a pair. */
 export function peopleFactor(people: number): number {
   if (people <= 2) return people / 2;
@@ -39,10 +51,9 @@ export function peopleFactor(people: number): number {
 /** What the people present lay of a layer, one ply or one coat [m²/h]. */
 export function layRateM2h(layer: PlanLayer, cards: CardLibrary, people: number): number {
   const fabric = layer.fabricId === undefined ? undefined : cards.sheets.get(layer.fabricId);
-  const gun = layer.application?.method === 'cup gun' || layer.application?.method === 'high-pressure gun';
   const pair =
     layer.laminate !== null ? ((fabric ? cardNumber(fabric, 'layRateM2h') : null) ?? PLY_M2H) : layer.role === 'core' ? PASTE_M2H : GEL_M2H;
-  return pair * peopleFactor(people) * (gun ? GUN_FACTOR : 1);
+  return pair * peopleFactor(people) * (gunned(layer) ? GUN_FACTOR : 1);
 }
 
 /** However small the mold: wetting out, laying and rolling one ply, or one coat with its gauge readings, takes this long (assumed) [min]. */
@@ -53,7 +64,8 @@ const LEAST_COAT_MIN = 4;
 export function layHours(layer: PlanLayer, plan: SectionPlan, cards: CardLibrary, people: number): number {
   const passes = layer.laminate?.plies ?? layer.application?.passes ?? 1;
   const onceH = laidAreaM2(layer, plan) / layRateM2h(layer, cards, people);
-  return passes * Math.max(onceH, (layer.laminate ? LEAST_PLY_MIN : LEAST_COAT_MIN) / 60);
+  const flashH = layer.application && gunned(layer) ? ((passes - 1) * flashMinOf(layer.application)) / 60 : 0;
+  return passes * Math.max(onceH, (layer.laminate ? LEAST_PLY_MIN : LEAST_COAT_MIN) / 60) + flashH;
 }
 
 /** People at a session: its own number, else the shop's for this plan. */
@@ -131,8 +143,8 @@ export function layingSeconds(session: PlanSession, plan: SectionPlan, cards: Ca
   return session.layers.reduce((sum, layer) => sum + (layer.laminate?.plies ?? 1) * plySeconds(layer, session, plan, cards), 0);
 }
 
-/** A layer's plies with their times and thicknesses; undefined where all is there at once. */
-export function arrivals(arriveS: readonly number[], thicknessM: number): readonly PlyArrival[] | undefined {
-  if (arriveS.every((s) => s === 0)) return undefined;
-  return arriveS.map((afterS) => ({ afterS, thicknessM: thicknessM / arriveS.length }));
+/** A layer's plies with their times, thicknesses and used shares of induction; undefined where all is there at once, freshly mixed. */
+export function arrivals(arriveS: readonly number[], thicknessM: number, inductionUsed: readonly number[]): readonly PlyArrival[] | undefined {
+  if (arriveS.every((s) => s === 0) && inductionUsed.every((used) => used === 0)) return undefined;
+  return arriveS.map((afterS, ply) => ({ afterS, thicknessM: thicknessM / arriveS.length, inductionUsed: inductionUsed[ply] }));
 }

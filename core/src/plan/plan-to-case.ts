@@ -1,53 +1,22 @@
-import { cardSubstances, type KineticCard } from '../cure/kinetic-card.js';
+import type { KineticCard } from '../cure/kinetic-card.js';
 import { DomainError } from '../errors/domain-error.js';
 import type { GrowthCase, LayerSpec, SessionSpec } from '../growth/growth-case.js';
 import { airTempK, type AirCourse } from '../heat/air.js';
-import { mixLayer } from '../heat/mixture.js';
-import { glassFraction, laminateThicknessM } from '../laminate/ply.js';
-import { cardOf, type CardLibrary } from './card-library.js';
+import type { CardLibrary } from './card-library.js';
 import { checkPlan } from './check-plan.js';
 import type { ResinCard } from '../materials/resin-card.js';
+import { laidResin } from './laid-resin.js';
+import { layerBuild } from './layer-masses.js';
 import { arrivals, pliesArrive, type Place } from './laying.js';
+import { potAges } from './pot-age.js';
 import { planSurroundings } from './surroundings.js';
-import type { ApplyMethod, SectionPlan, PlanLayer, PlanSession } from './section-plan.js';
+import type { SectionPlan, PlanSession } from './section-plan.js';
 
 /** Heat transfer at the free face [W/m²K]: still room, and with a fan (convection and radiation lumped; docs/references.md#surface-h). */
 export const STILL_H = 9;
 export const FAN_H = 16;
 const PLUG_BACK_H = 5;
 const CONTACT = 2.5e-4;
-
-/** Thickness of a plan's layer [m] and its glass mass fraction [-]. */
-export function layerBuild(layer: PlanLayer, cards: CardLibrary): { thicknessM: number; glassW: number } {
-  const card = cardOf(cards, layer.cardId);
-  if (layer.laminate === null) return { thicknessM: (layer.wetFilmUm ?? 0) * 1e-6, glassW: 0 };
-  const glassW = glassFraction(layer.laminate.resinToGlass);
-  const thicknessM = laminateThicknessM({ glassGsm: layer.laminate.plies * layer.laminate.glassGsm, glassW, card: card.kinetics });
-  return { thicknessM, glassW };
-}
-
-/** Share of the mix that reaches the mold by method (docs/references.md#transfer): the middle of the usual range. */
-export const METHOD_TRANSFER: Readonly<Record<ApplyMethod, number>> = {
-  brush: 0.945,
-  roller: 0.925,
-  'cup gun': 0.72,
-  'high-pressure gun': 0.6,
-};
-
-/** Share that reaches the mold: by the method where one is named, else the card's. */
-export function transferOf(layer: PlanLayer, card: ResinCard): number {
-  return layer.application ? METHOD_TRANSFER[layer.application.method] : card.transfer;
-}
-
-/** Masses of one layer over the mold's area [kg]; `mixed` adds what does not reach the mold. */
-export function layerMasses(layer: PlanLayer, areaM2: number, cards: CardLibrary): { glassKg: number; resinKg: number; mixedKg: number } {
-  const card = cardOf(cards, layer.cardId);
-  const { thicknessM, glassW } = layerBuild(layer, cards);
-  const { rho } = mixLayer({ ...cardSubstances(card.kinetics), glassW });
-  const total = rho * thicknessM * areaM2;
-  const resinKg = total * (1 - glassW);
-  return { glassKg: total * glassW, resinKg, mixedKg: resinKg / transferOf(layer, card) };
-}
 
 /**
  * The simulation's case of a plan at the place that is laid first or last: what is laid has the shop's temperature at its moment, the plug starts with the shop's.
@@ -95,12 +64,14 @@ function kineticsIn({ zone }: SectionPlan, { kinetics, spread }: ResinCard): Kin
 
 function sessionSpec(session: PlanSession, plan: SectionPlan, cards: CardLibrary, place: Place, air: AirCourse): SessionSpec {
   const startS = session.startMin * 60;
+  const layK = airTempK(air, startS);
   const arrive = pliesArrive(session, plan, cards, place);
+  const ages = potAges(session, plan, cards, place, layK);
   const layers = session.layers.map((layer, l): LayerSpec => {
-    const card = kineticsIn(plan, cardOf(cards, layer.cardId));
+    const card = kineticsIn(plan, laidResin(layer, cards));
     const build = layerBuild(layer, cards);
-    const plies = arrivals(arrive[l], build.thicknessM);
+    const plies = arrivals(arrive[l], build.thicknessM, ages[l]);
     return { name: layer.name, card, ...build, catalystPct: card.c_ref === null ? null : layer.catalystPct, ...(plies ? { plies } : {}) };
   });
-  return { startS, layK: airTempK(air, startS), layers };
+  return { startS, layK, layers };
 }

@@ -30,7 +30,16 @@ export const applicationFields = {
   method: choice('Put on by', applyMethods, 'brush'),
   passes: number('Passes', 'passes', [1, 12], { initial: 1, whole: true }),
   color: text('Color', 40, { least: 0, initial: '' }),
+  /** Until styrene and air have left a sprayed pass */
+  flashMin: optional(number('Flash between passes', 'min', [0, 60], { initial: 4, digits: 0 })),
 };
+
+export const additionFields = {
+  cardId: text('Filler or pigment', 60),
+  partsPer100: number('In 100 of resin', 'parts', [0.1, 200], { initial: 2, digits: 1 }),
+};
+/** What is stirred into a layer's resin before its hardener. */
+export type LayerAddition = PartOf<typeof additionFields>;
 
 export const extrasFields = {
   flangePlies: number('Plies more on the flange', 'plies', [0, 20], { initial: 0, whole: true }),
@@ -65,6 +74,8 @@ export const layerFields = {
   fabricId: optional(text('Reinforcement', 60)),
   /** Method, passes to the wet film, and color, so that a sanding depth shows; left out: by the card's usual share */
   application: optional(part('Application', applicationFields)),
+  /** Stirred into the resin as it comes from the drum, before the hardener */
+  additions: optional(list('Filler and pigment', part('Filler or pigment', additionFields), { entry: 'addition', most: 4 })),
   /** How it begins on what lies below */
   start: optional(start),
   /** What closes its surface, where it is the last ply */
@@ -211,8 +222,23 @@ export interface ZoneInView {
   readonly slow: number | null;
 }
 
+/** A zone that takes plies more than the field. */
+export interface MoreZone {
+  readonly id: string;
+  readonly name: string;
+  readonly kind: ZoneKind;
+  readonly areaM2: number;
+  /** Plies more by layer */
+  readonly plies: ReadonlyMap<string, number>;
+}
+
 /**
  * One section as the rules see it, with what it shares with its mold. Plans of format 1 had this form, and `readPlan` lifts them;
  * `sectionOf` and `withSection` go to and fro between it and a plan.
  */
-export type SectionPlan = PartOf<typeof sectionPlanFields> & { readonly zone?: ZoneInView; readonly section?: SectionInView };
+export type SectionPlan = PartOf<typeof sectionPlanFields> & {
+  readonly zone?: ZoneInView;
+  readonly section?: SectionInView;
+  /** Zones that have plies more besides flange and corners, which layers say as extras; left out: none */
+  readonly moreZones?: readonly MoreZone[];
+};

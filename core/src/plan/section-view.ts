@@ -1,5 +1,5 @@
 import { DomainError } from '../errors/domain-error.js';
-import { changedZones, extrasOf, hasPocket } from './zones.js';
+import { changedZones, extrasOf, hasPocket, moreZonesOf } from './zones.js';
 import type { PlanDocument, PlanSection } from './plan-document.js';
 import { DEFAULT_DESIGN, type MoldDesign } from './parts/mold-design.js';
 import type { PlanLayer, PlanPostCure, PlanSession, SectionInView, SectionPlan } from './section-plan.js';
@@ -77,6 +77,7 @@ export function sectionOf(plan: PlanDocument, id: string): SectionPlan {
     ...said('kit', plan.kit),
     ...said('cardVersions', plan.cardVersions),
     ...said('section', inViewOf(plan, section)),
+    ...said('moreZones', moreZonesOf(section)),
   };
 }
 

@@ -1,7 +1,7 @@
 import { sumAreas } from './parts/patch-area.js';
 import type { PlanZone, ZoneKind, ZoneLayer } from './parts/zone.js';
 import type { PlanSection } from './plan-document.js';
-import type { PlanLayer, SectionPlan } from './section-plan.js';
+import type { MoreZone, PlanLayer, SectionPlan } from './section-plan.js';
 
 /** Of a section without patches, what a zone takes (assumed) [-]. */
 const ASSUMED_SHARE = 0.1;
@@ -22,6 +22,16 @@ export function extrasOf({ zones }: Pick<PlanSection, 'zones'>, layerId: string)
   const cornerPlies = more(isCorner);
   if (flangePlies === undefined && cornerPlies === undefined) return undefined;
   return { flangePlies: flangePlies ?? 0, cornerPlies: cornerPlies ?? 0 };
+}
+
+/** Zones besides flange and corners that take plies more than the field; undefined: there are none. */
+export function moreZonesOf(section: Pick<PlanSection, 'zones' | 'patches' | 'areaM2'>): MoreZone[] | undefined {
+  const found = section.zones.flatMap((zone): MoreZone[] => {
+    if (zone.kind === 'flange' || isCorner(zone.kind)) return [];
+    const plies = new Map(zone.layers.flatMap((layer) => (layer.plies > 0 && !layer.out ? [[layer.layerId, layer.plies] as const] : [])));
+    return plies.size === 0 ? [] : [{ id: zone.id, name: zone.name, kind: zone.kind, areaM2: zoneAreaM2(section, zone).areaM2, plies }];
+  });
+  return found.length === 0 ? undefined : found;
 }
 
 /** What a zone has otherwise of one layer. */

@@ -2,7 +2,7 @@ import { cardFlag, cardNumber, type MaterialCard } from '../materials/material-c
 import { cardOf, type CardLibrary } from '../plan/card-library.js';
 import type { Objection } from '../plan/objection.js';
 import type { SectionPlan, PlanLayer } from '../plan/section-plan.js';
-import { layerBuild } from '../plan/plan-to-case.js';
+import { layerBuild } from '../plan/layer-masses.js';
 import { CARE_DROP_MBAR, fillTimeS, layeredPermeability, MOST_DROP_MBAR, type InfusionPlan } from '../plan/parts/infusion.js';
 
 /** What stands in for a card that does not say (assumed, marked so). */

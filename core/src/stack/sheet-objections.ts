@@ -3,7 +3,7 @@ import type { ResinCard } from '../materials/resin-card.js';
 import { cardOf, type CardLibrary } from '../plan/card-library.js';
 import type { Objection, ObjectionLevel } from '../plan/objection.js';
 import type { SectionPlan, PlanLayer, PlanSession } from '../plan/section-plan.js';
-import { layerBuild } from '../plan/plan-to-case.js';
+import { layerBuild } from '../plan/layer-masses.js';
 
 /** A rule of a sheet broken by more than this share is broken, not stretched. */
 const STRETCHED = 0.25;

@@ -1,6 +1,6 @@
 import { cardOf, type CardLibrary } from '../plan/card-library.js';
 import type { SectionPlan, PlanLayer } from '../plan/section-plan.js';
-import { layerBuild, layerMasses } from '../plan/plan-to-case.js';
+import { layerBuild, layerMasses } from '../plan/layer-masses.js';
 import { laidAreaM2 } from '../plan/laying.js';
 
 /** A stack summed up: thickness, masses, glass. */

@@ -1,10 +1,10 @@
 import type { JointWindow } from '../windows/joint-window.js';
 import type { MixRow } from '../mix/mix-sheet.js';
 import { cardOf, type CardLibrary } from '../plan/card-library.js';
-import { layingSeconds, pliesArrive } from '../plan/laying.js';
+import { flashMinOf, isSprayed, layingSeconds, pliesArrive } from '../plan/laying.js';
 import { MOST_DROP_MBAR } from '../plan/parts/infusion.js';
 import type { SectionPlan, PlanLayer, PlanSession } from '../plan/section-plan.js';
-import { layerMasses } from '../plan/plan-to-case.js';
+import { layerMasses } from '../plan/layer-masses.js';
 import { infusedLayers } from '../stack/plan-infusion.js';
 import { preparationOf } from '../stack/preparation.js';
 import { layerCautions } from '../cautions/cautions.js';
@@ -160,7 +160,7 @@ function layerSteps({ plan, cards, mix: rows }: SessionContext, session: PlanSes
           kind: 'mix',
           stage: 'mix',
           name: `Mix ${String(row.pots)} ${row.pots === 1 ? 'pot' : 'pots'}, ${row.name}`,
-          order: `Drum stirred first. ${row.dose.resinG.toFixed(0)} g + ${row.dose.hardenerG.toFixed(1)} g each; empty after ${row.useMin.toFixed(0)} min, gels after ${row.pot.lifeMin === null ? 'hours' : `${row.pot.lifeMin.toFixed(0)} min`}. Two minutes of stirring, sides and bottom scraped.`,
+          order: mixOrder(row),
           sessionId: session.id,
           layerId: layer.id,
           // The first pot before its layer; the others while it is laid.
@@ -171,6 +171,7 @@ function layerSteps({ plan, cards, mix: rows }: SessionContext, session: PlanSes
           uses: [
             { what: card.name, amount: row.pots * row.dose.resinG, unit: 'g' },
             { what: row.hardener, amount: row.pots * row.dose.hardenerG, unit: 'g' },
+            ...row.added.map(({ name, grams }) => ({ what: name, amount: row.pots * grams, unit: 'g' }) as const),
           ],
           logs: ['pot', 'lot'],
           caution,
@@ -203,9 +204,19 @@ function layerSteps({ plan, cards, mix: rows }: SessionContext, session: PlanSes
   return [...leak, ...mix, ...plies];
 }
 
+/** How one resin's pots are mixed. */
+function mixOrder({ added, dose, degasMin, useMin, pot }: MixRow): string {
+  const filler = added.map(({ name, grams }) => ` ${grams.toFixed(0)} g of ${name} stirred in first.`).join('');
+  const life = pot.lifeMin === null ? 'hours' : `${pot.lifeMin.toFixed(0)} min`;
+  const degas = degasMin > 0 ? ` ${String(degasMin)} min under vacuum until it stops rising; a pot twice as high as the resin.` : '';
+  return `Drum stirred first.${filler} ${dose.resinG.toFixed(0)} g + ${dose.hardenerG.toFixed(1)} g each; empty after ${useMin.toFixed(0)} min, gels after ${life}. Two minutes of stirring, sides and bottom scraped.${degas}`;
+}
+
 function layOrder({ laminate, wetFilmUm, role, application }: PlanLayer): Words {
   if (laminate) return 'Wet out, lay, roll free of air from the middle outward; look into the corners.';
   if (role === 'core') return 'Press on, no air under it, level.';
+  if (application && application.passes > 1 && isSprayed(application))
+    return words`${capital(application.method)}, ${String(application.passes)} passes of ${amount('film', (wetFilmUm ?? 0) / application.passes)}, each from another direction, ${String(flashMinOf(application))} min to flash between; gauge on a grid, thinnest place and corners too.`;
   return words`${capital(application?.method ?? 'brush')} to ${amount('film', wetFilmUm ?? 0)} wet; gauge on a grid, thinnest place and corners too.`;
 }
 

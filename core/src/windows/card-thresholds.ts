@@ -3,6 +3,9 @@ import { sampleSegment } from '../growth/field-history.js';
 import type { GrowthCase, LayerSpec } from '../growth/growth-case.js';
 import { simulateGrowth } from '../growth/simulate-growth.js';
 import type { ResinCard } from '../materials/resin-card.js';
+import { prepareKinetics } from '../cure/kinetics.js';
+import { inductionUsed } from '../cure/isothermal-gel.js';
+import { STIRRED_S } from '../plan/pot-age.js';
 import { plugMaterials } from '../materials/plug-materials.js';
 
 /** A card's statements in minutes, turned into degrees of cure at its surface [-]. */
@@ -88,7 +91,11 @@ function referenceOf({ family, limits: { overlay, catalyst } }: ResinCard): Refe
 /** The card's film or laminate in its reference condition. */
 function referenceCase(card: ResinCard, { atC, filmUm, catalystPct }: ReferenceCondition, endS: number): GrowthCase {
   const glassW = FILMS.includes(card.family) ? 0 : GLASS_W;
-  return onBoard({ name: card.name, card: card.kinetics, thicknessM: filmUm * 1e-6, glassW, catalystPct }, atC, endS);
+  const thicknessM = filmUm * 1e-6;
+  // A sheet counts from putting on, and what it put on had been stirred as well.
+  const used = inductionUsed(prepareKinetics(card.kinetics, catalystPct), atC + KELVIN, STIRRED_S);
+  const plies = used > 0 ? { plies: [{ afterS: 0, thicknessM, inductionUsed: used }] } : {};
+  return onBoard({ name: card.name, card: card.kinetics, thicknessM, glassW, catalystPct, ...plies }, atC, endS);
 }
 
 /** One layer on an 18 mm board in still air, everything at one temperature. */

@@ -3,6 +3,7 @@ import { prepareKinetics } from '../cure/kinetics.js';
 import type { AirCourse } from '../heat/air.js';
 import { KELVIN } from '../units/kelvin.js';
 import { frameAt } from '../growth/field-history.js';
+import type { GrowthCase } from '../growth/growth-case.js';
 import type { GrowthResult, GrowthSegment, LayerOutcome } from '../growth/growth-result.js';
 import { simulateGrowth } from '../growth/simulate-growth.js';
 import type { ResinCard } from '../materials/resin-card.js';
@@ -91,10 +92,10 @@ export function jointWindow(result: GrowthResult, question: JointQuestion): Join
   const laidS = top.pieces.at(-1)?.laidS ?? result.input.sessions[below].startS;
   const closesS = laidS + card.limits.bondClosesH * 3600;
   const cell = top.end - 1;
-  const seen = coursesOf(segment, cell, question);
+  const seen = coursesOf(segment, cell, question, result.input);
   const done = opening(pockets ? seen.pocket : seen.flat, card, thresholds, result.input.air) !== null;
   const alone = done ? { segment, gelS: result.gelS } : undisturbed(result, below);
-  const full = done ? seen : coursesOf(alone.segment, cell, question);
+  const full = done ? seen : coursesOf(alone.segment, cell, question, result.input);
   const zone = (course: Course, atStart: Course): ZoneWindow => {
     const cureAtStart = atStart.cure[atStart.cure.length - 1];
     return {
@@ -139,9 +140,17 @@ function trimWindow(course: Course, { trim }: CardThresholds): JointWindow['trim
   return fromS === null || untilS === null || untilS <= fromS ? null : { fromS, untilS };
 }
 
-function coursesOf(segment: GrowthSegment, cell: number, { card, catalystPct }: JointQuestion): { flat: Course; pocket: Course } {
+function coursesOf(
+  segment: GrowthSegment,
+  cell: number,
+  { card, catalystPct, below }: JointQuestion,
+  { sessions }: GrowthCase,
+): { flat: Course; pocket: Course } {
   const flat = courseAt(segment, cell);
-  const cure = followCure(prepareKinetics(card.kinetics, catalystPct), flat.timeS, flat.tempK, card.spread.pocketSlowdown);
+  const cure = followCure(prepareKinetics(card.kinetics, catalystPct), flat.timeS, flat.tempK, {
+    slowdown: card.spread.pocketSlowdown,
+    inductionUsed: sessions[below].layers.at(-1)?.plies?.at(-1)?.inductionUsed,
+  });
   return { flat, pocket: { ...flat, cure } };
 }
 

@@ -100,7 +100,10 @@ test('following a spot at the factor one gives the simulation’s own cure', () 
   const { field } = result.segments.find((s) => s.sessionIndex === 0)!;
   const cell = result.layers.find((layer) => !layer.plug)!.end - 1;
   const temps = Array.from({ length: field.frames }, (_, f) => field.tempK[f * field.cells + cell]);
-  const cure = followCure(prepareKinetics(gelCoat.kinetics, 2), field.timeS, temps, 1);
+  const cure = followCure(prepareKinetics(gelCoat.kinetics, 2), field.timeS, temps, {
+    slowdown: 1,
+    inductionUsed: result.input.sessions[0].layers[0].plies![0].inductionUsed,
+  });
   cure.forEach((alpha, f) => {
     expect(Math.abs(alpha - field.cure[f * field.cells + cell])).toBeLessThan(0.01);
   });

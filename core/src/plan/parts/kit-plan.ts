@@ -1,5 +1,5 @@
 import { requireInRange } from '../../errors/require.js';
-import { choice, number, orNull, rangeOf, type PartOf, type Value } from '../fields/field.js';
+import { choice, flag, number, optional, orNull, rangeOf, type PartOf, type Value } from '../fields/field.js';
 import { initialPart } from '../fields/initial.js';
 
 const edge = choice('Edges', ['torn', 'cut'], 'torn');
@@ -14,6 +14,10 @@ export const kitFields = {
   edge,
   /** Longest piece that is still handy wet */
   longestPieceMm: number('Longest handy piece', 'mm', [200, 10000], { initial: 1500, quantity: 'thickness' }),
+  /** Mat has no direction: its pieces may lie across the roll where that saves some */
+  turnMat: optional(flag('Mat may lie across the roll')),
+  /** left out: as wide as the roll */
+  widestPieceMm: optional(number('Widest handy piece', 'mm', [100, 4000], { quantity: 'thickness' })),
   wastePct: number('Shop’s waste', '%', [0, 60], { initial: 8, digits: 0 }),
 };
 
