@@ -47,6 +47,18 @@ export async function unfoldKept(page: Page): Promise<void> {
   if ((await line.getAttribute('aria-expanded')) === 'false') await line.click();
 }
 
+/** Opens what a plan says of plug and shop, which is folded into one line. */
+export async function unfoldConditions(page: Page): Promise<void> {
+  const line = page.getByRole('button', { name: /^Plug and shop: / });
+  if ((await line.getAttribute('aria-expanded')) === 'false') await line.click();
+}
+
+/** Opens how a layer is put on, in the table of the stack. */
+export async function unfoldLayer(page: Page, layer: string): Promise<void> {
+  const line = page.getByRole('button', { name: `How ${layer} is put on`, exact: true });
+  if ((await line.getAttribute('aria-expanded')) === 'false') await line.click();
+}
+
 export function worst(page: Page): Locator {
   return page.getByTestId('worst');
 }

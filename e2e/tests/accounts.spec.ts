@@ -1,5 +1,5 @@
 import type { Page } from '@playwright/test';
-import { expect, openBuild, signIn, test, enter } from '../shop';
+import { enter, expect, openBuild, signIn, test, unfoldConditions } from '../shop';
 
 const row = (page: Page, name: string) => page.getByRole('region', { name: 'People' }).getByRole('listitem', { name });
 
@@ -34,6 +34,7 @@ test('an apprentice tries a change and is told who may keep it; logs a pull all 
   await expect(page.getByLabel('Gus Dune: account, sign out')).toBeVisible();
   await page.goto('/');
   await openBuild(page, 'Beehive roof shell, mold 3');
+  await unfoldConditions(page);
   await enter(page.getByLabel('Shop, mean'), '23');
   await expect(page.getByRole('note')).toHaveText(
     'Tried, not kept: As an apprentice you may not make builds and save plans. Ask an owner or a toolmaker.',

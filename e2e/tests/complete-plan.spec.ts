@@ -1,6 +1,6 @@
 import { readFile } from 'node:fs/promises';
 import type { Download, Page } from '@playwright/test';
-import { expect, openStage, signIn, test, worst, enter } from '../shop';
+import { enter, expect, openStage, signIn, test, unfoldLayer, worst } from '../shop';
 
 const objects = (page: Page) => page.getByRole('complementary', { name: /What objects/ });
 
@@ -111,6 +111,7 @@ test('the tram seat’s left half from nothing to the sheet on the wall, and its
     await expect(page.getByRole('alert')).toContainText('600000 µm is a thousand times 600 µm.');
     await enter(page.getByLabel('Wet film of Gel coat 1'), '400');
     await page.getByRole('button', { name: /^Fit bulk plies/ }).click();
+    for (const layer of ['Bulk mat 2', 'Gel coat 1', 'Gel coat 2']) await unfoldLayer(page, layer);
     await page.getByLabel('Bulk mat 2 closes with').selectOption('none');
     await expect(objects(page)).toContainText('Air-inhibited resin stays tacky');
     await page.getByLabel('Bulk mat 2 closes with').selectOption('additive');

@@ -1,6 +1,6 @@
 import AxeBuilder from '@axe-core/playwright';
 import type { Page } from '@playwright/test';
-import { expect, openBuild, openStage, signIn, test, unfoldKept } from '../shop';
+import { expect, openBuild, openStage, signIn, test, unfoldConditions, unfoldKept } from '../shop';
 
 test('keys, command box and units reach everything', async ({ page }) => {
   await signIn(page);
@@ -23,6 +23,7 @@ test('keys, command box and units reach everything', async ({ page }) => {
 
   await page.keyboard.press('1');
   await openBuild(page, 'Beehive roof shell, mold 3');
+  await unfoldConditions(page);
   await expect(page.getByLabel('Shop, mean')).toHaveValue('20');
   await page.getByRole('button', { name: /Units: metric/ }).click();
   await expect(page.getByLabel('Shop, mean')).toHaveValue('68');

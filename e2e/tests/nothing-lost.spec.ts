@@ -1,4 +1,4 @@
-import { expect, openBuild, signIn, startOf, test, worst, enter } from '../shop';
+import { enter, expect, openBuild, signIn, startOf, test, unfoldConditions, worst } from '../shop';
 
 test('closing the tab loses no edit; undo and redo go on', async ({ page, context }) => {
   await signIn(page);
@@ -34,6 +34,7 @@ test.describe('two people save the same build', () => {
     await openBuild(other, 'Teaching aerofoil block');
     const start = await startOf(page, 'Cloth 2');
 
+    await unfoldConditions(other);
     await enter(other.getByLabel('Shop, mean'), '22');
     await other.getByRole('button', { name: 'Save version' }).click();
     await other.getByRole('button', { name: 'Save', exact: true }).click();
@@ -46,6 +47,7 @@ test.describe('two people save the same build', () => {
     await expect(page.getByRole('alert')).toContainText('Finn Sallow saved version 2');
 
     await page.getByRole('button', { name: /Show theirs/ }).click();
+    await unfoldConditions(page);
     await expect(page.getByLabel('Shop, mean')).toHaveValue('22');
     await page.getByRole('button', { name: 'Undo' }).click();
     await expect.poll(() => startOf(page, 'Cloth 2')).toBe(start + 15);

@@ -1,4 +1,4 @@
-import { expect, openBuild, openStage, signIn, test, worst, enter } from '../shop';
+import { enter, expect, openBuild, openStage, signIn, test, unfoldConditions, worst } from '../shop';
 
 test('a wrong fillet under polyester stops the build, says why and what to do, and limits the heat by itself', async ({ page }) => {
   await signIn(page);
@@ -15,7 +15,8 @@ test('a wrong fillet under polyester stops the build, says why and what to do, a
   await expect(objects).toContainText('Use a wax fillet or a sulfur-free one.');
   await expect(worst(page)).toContainText('stop');
   await openStage(page, 'Sequence');
-  await expect(page.getByLabel('Plug face stands')).toHaveValue('45');
+  await unfoldConditions(page);
+  await expect(page.getByLabel('Highest at the plug face')).toHaveValue('45');
   await expect(page.getByRole('complementary', { name: 'Verdicts' })).toContainText('See Plug.');
   await openStage(page, 'Plug');
   await page.getByRole('button', { name: 'Take off Sulfur clay' }).click();

@@ -1,4 +1,4 @@
-import { expect, openBuild, openStage, signIn, test, enter, unfoldKept } from '../shop';
+import { enter, expect, openBuild, openStage, signIn, test, unfoldConditions, unfoldKept } from '../shop';
 
 test('a data sheet becomes the shop’s own card; the plan keeps the old one until it is told to go over', async ({ page }) => {
   await signIn(page);
@@ -131,6 +131,7 @@ test('how sure, what moves it, how a number came about, and what the mold does w
     await expect(page.getByRole('list', { name: 'Limits kept' })).toContainText('of the runs');
     await expect(page.getByRole('img', { name: /What moves the margin/ })).toBeVisible();
     await expect(page.getByRole('img', { name: /Plug face: 5, 25/ })).toBeVisible();
+    await unfoldConditions(page);
     await enter(page.getByLabel('Plug thickness'), '20');
     await expect(page.getByText('Of the plan before your last edit.')).toBeVisible();
   });
@@ -179,6 +180,7 @@ test('how sure, what moves it, how a number came about, and what the mold does w
 test('a post-cure that outruns the glass transition is stopped; deep pockets move the windows', async ({ page }) => {
   await signIn(page);
   await openBuild(page, 'Beehive roof shell, mold 3');
+  await unfoldConditions(page);
   await page.getByLabel('Post-cure on the plug').check();
   const limits = page.getByRole('complementary', { name: 'Verdicts' });
   await unfoldKept(page);

@@ -2,6 +2,10 @@ import { caseLetGo } from '../distortion/case-let-go.js';
 import { readCase } from '../formats/case-file.js';
 import { simulateGrowth } from '../growth/simulate-growth.js';
 import { cardLibrary } from '../plan/built-in-library.js';
+import { changeLayer } from '../plan/edit-plan.js';
+import { laidResin } from '../plan/laid-resin.js';
+import { zoneOf } from '../plan/zone-view.js';
+import { newZone } from '../plan/zones.js';
 import { planOf } from '../plan/lift-plan.js';
 import { planFromTemplate } from '../plan/stack-templates.js';
 import { caseOfPlan } from './case-of-plan.js';
@@ -27,6 +31,22 @@ test.each([
   expect(Math.abs(Math.max(...bulk.map(({ peakK }) => peakK)) - own.layers.at(-1)!.peakK)).toBeLessThan(0.2);
   expect(Math.abs(run.layers[1].gelS! - own.layers[1].gelS!)).toBeLessThan(30);
   if (place === 'first') expect(Math.abs(caseLetGo(parsed.setting!, run).curvature - evaluation.distortion!.curvature)).toBeLessThan(0.0008);
+});
+
+test('a resin with something stirred in, and one that is slow in a pocket, are cards of their own in the case', () => {
+  const [layer] = low.sessions[2].layers;
+  const filled = changeLayer(low, layer.id, { additions: [{ cardId: 'filler_trihydrate', partsPer100: 10 }] });
+  const file = caseOfPlan(filled, cards);
+  expect(file.cards[layer.cardId].filler_w).toBeCloseTo(laidResin(filled.sessions[2].layers[0], cards).kinetics.filler_w!, 12);
+  expect(file.sessions[0].plies[0].X).toBeGreaterThan(0);
+  const zoned = planOf(low);
+  const [section] = zoned.sections;
+  const pocket = { ...section, zones: [newZone('deep pocket', [])] };
+  const slow = caseOfPlan(zoneOf({ ...zoned, sections: [pocket] }, section.id, 'deep-pocket'), cards);
+  expect(slow.cards.gelcoat_iso.k1).toBeLessThan(cards.resins.get('gelcoat_iso')!.kinetics.k1);
+  expect(() =>
+    readCase(JSON.parse(JSON.stringify({ ...file, sessions: [{ ...file.sessions[0], plies: [{ ...file.sessions[0].plies[0], X: 'old' }] }] }))),
+  ).toThrow(/X/);
 });
 
 test('a plan judged for scripts', () => {

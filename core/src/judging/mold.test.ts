@@ -22,7 +22,9 @@ const thick = changeSection(planOf(view), 'a', (section) => ({
 test('a thick flange fails alone: the limit says in which zone, and the field is as without it', () => {
   const [section] = evaluateMold(thick, cards);
   const [field, flange] = section.zones;
-  const levels = (verdicts: readonly Verdict[]): string[] => verdicts.map(({ id, level }) => `${level} ${id}`).sort();
+  // Plies meet a little later in the field, because the crew lays the flange's as well.
+  const levels = (verdicts: readonly Verdict[]): string[] =>
+    verdicts.flatMap(({ id, kind, level }) => (kind === 'ply-joint' ? [] : [`${level} ${id}`])).sort();
   expect(levels(field.evaluation.verdicts)).toEqual(levels(evaluatePlan(view, cards).verdicts));
   expect(field.evaluation.verdicts.filter(({ level }) => level === 'stop')).toEqual([]);
   expect(flange.evaluation.verdicts.filter(({ level }) => level === 'stop').length).toBeGreaterThan(0);

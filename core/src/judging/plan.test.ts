@@ -57,7 +57,7 @@ describe('verdicts', () => {
   test('a laminating session before gel is wet on wet, one just after gel is early', () => {
     const { windows } = evaluatePlan(staged, cards);
     const gelMin = (windows[3].wetUntilS ?? NaN) / 60;
-    const before = evaluatePlan(moveSession(staged, 4, gelMin - 15), cards);
+    const before = evaluatePlan(moveSession(staged, 4, gelMin - 30), cards);
     expect(before.windows[3].state).toBe('wet-on-wet');
     const after = evaluatePlan(moveSession(staged, 4, gelMin + 15), cards);
     expect(after.windows[3].state).toBe('early');

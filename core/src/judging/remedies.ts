@@ -1,3 +1,4 @@
+import { peopleAt } from '../plan/laying.js';
 import type { CardLibrary } from '../plan/card-library.js';
 import { changeLayer, moveSession, snapMinutes, withPostCure } from '../plan/edit-plan.js';
 import type { PlanLayer, PlanSession, SectionPlan } from '../plan/section-plan.js';
@@ -172,7 +173,7 @@ function abraded(plan: SectionPlan, { layers }: PlanSession): Remedy[] {
 
 /** More hands, so that a ply comes before the one below has gelled. */
 function fewerMinutes(plan: SectionPlan, session: PlanSession): Remedy[] {
-  const people = (session.people ?? plan.mix?.people ?? 2) + 1;
+  const people = peopleAt(session, plan) + 1;
   if (people > 8 || session.plyMin !== undefined) return [];
   return [
     {

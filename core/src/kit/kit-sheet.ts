@@ -123,7 +123,7 @@ function fabricKit(
   );
   // Cloth has a direction; mat and veil have none.
   const form = sheet ? cardText(sheet, 'form') : null;
-  const mayTurn = (kit.turnMat ?? false) && (form === 'chopped mat' || form === 'veil');
+  const mayTurn = kit.turnMat && (form === 'chopped mat' || form === 'veil');
   const roll = packRoll(
     plies.flatMap(({ pieces }) => pieces),
     rollWidthMm,

@@ -1,3 +1,4 @@
+import { byTwo } from '../test-support/by-two.js';
 import { cardLibrary } from './built-in-library.js';
 import { layingOrder, layingSeconds, placesApartSeconds, pliesArrive } from './laying.js';
 import { planToCase } from './plan-to-case.js';
@@ -5,7 +6,9 @@ import { planFromTemplate } from './stack-templates.js';
 import type { SectionPlan, PlanSession } from './section-plan.js';
 
 const cards = cardLibrary();
-const low = planFromTemplate('low-profile', { startDate: '2026-11-30', areaM2: 1, plug: { materialId: 'mdf', thicknessMm: 18, heatLimitC: 60 } });
+const low = byTwo(
+  planFromTemplate('low-profile', { startDate: '2026-11-30', areaM2: 1, plug: { materialId: 'mdf', thicknessMm: 18, heatLimitC: 60 } }),
+);
 const mats: PlanSession = { ...low.sessions[2], plyMin: 10 };
 const minutes = (session: PlanSession, plan: SectionPlan, place: 'first' | 'last'): number[][] =>
   pliesArrive(session, plan, cards, place).map((plies) => plies.map((s) => Number((s / 60).toFixed(3))));

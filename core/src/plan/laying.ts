@@ -68,8 +68,10 @@ export function layHours(layer: PlanLayer, plan: SectionPlan, cards: CardLibrary
   return passes * Math.max(onceH, (layer.laminate ? LEAST_PLY_MIN : LEAST_COAT_MIN) / 60) + flashH;
 }
 
-/** People at a session: its own number, else the shop's for this plan. */
-const peopleAt = (session: PlanSession, plan: SectionPlan): number => session.people ?? plan.mix?.people ?? 2;
+/** People at a session: its own number, as many as are named for it, else the shop's for this plan. */
+export function peopleAt({ people, who }: PlanSession, { mix }: Pick<SectionPlan, 'mix'>): number {
+  return people ?? (who && who.length > 0 ? who.length : (mix?.people ?? 2));
+}
 
 /** Up to this area each ply goes over all before the next [m²]. */
 export const OVER_ALL_M2 = 1.5;
@@ -141,6 +143,13 @@ export function placesApartSeconds(session: PlanSession, plan: SectionPlan, card
 /** From a session's start until the last of it is laid [s]. */
 export function layingSeconds(session: PlanSession, plan: SectionPlan, cards: CardLibrary): number {
   return session.layers.reduce((sum, layer) => sum + (layer.laminate?.plies ?? 1) * plySeconds(layer, session, plan, cards), 0);
+}
+
+/** When the laying of each of a session's layers begins at the place laid first, and when it ends at the one laid last [s after its start]. */
+export function layerSpans(session: PlanSession, plan: SectionPlan, cards: CardLibrary): { readonly fromS: number; readonly toS: number }[] {
+  const arrive = pliesArrive(session, plan, cards, 'first');
+  const endS = layingSeconds(session, plan.zone?.field ?? plan, cards);
+  return arrive.map(([fromS], i) => ({ fromS, toS: i + 1 < arrive.length ? arrive[i + 1][0] : Math.max(fromS, endS) }));
 }
 
 /** A layer's plies with their times, thicknesses and used shares of induction; undefined where all is there at once, freshly mixed. */

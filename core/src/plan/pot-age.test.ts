@@ -1,5 +1,7 @@
 import { simulateCup } from '../growth/cup-test.js';
-import { isothermalGelS, inductionUsed } from '../cure/isothermal-gel.js';
+import { gelAfterS, inductionUsed } from '../cure/pot-gel.js';
+import { cardSubstances } from '../cure/kinetic-card.js';
+import { mixLayer } from '../heat/mixture.js';
 import { prepareKinetics } from '../cure/kinetics.js';
 import { simulateGrowth } from '../growth/simulate-growth.js';
 import { KELVIN } from '../units/kelvin.js';
@@ -7,10 +9,12 @@ import { cardLibrary } from './built-in-library.js';
 import { cardOf } from './card-library.js';
 import { changeLayer } from './edit-plan.js';
 import { addedParts, laidResin } from './laid-resin.js';
-import { pliesArrive } from './laying.js';
 import { DEFAULT_MIX } from './parts/mix-plan.js';
 import { planToCase } from './plan-to-case.js';
-import { potAges, potGroups, STIRRED_S } from './pot-age.js';
+import { planOf } from './lift-plan.js';
+import { agesInPots, potAges, potGroups, STIRRED_S } from './pot-age.js';
+import { zoneOf } from './zone-view.js';
+import { newZone } from './zones.js';
 import type { PlanLayer, SectionPlan } from './section-plan.js';
 import { planFromTemplate } from './stack-templates.js';
 
@@ -19,23 +23,27 @@ const plan = planFromTemplate('staged', { startDate: '2026-12-07', areaM2: 1, pl
 const bulk = plan.sessions[3];
 const AT_K = 21 + KELVIN;
 
-describe('gel at one temperature', () => {
-  test.each(['iso_lam', 've_skin', 'epoxy_slow', 'gelcoat_iso', 'tooling_lp_1go'])(
-    '%s: a film of a cup, which cannot warm itself, gels as late',
+describe('gel of a pot', () => {
+  const riseOf = (id: string): number => {
+    const { kinetics } = cardOf(cards, id);
+    const { cp, reactiveW } = mixLayer({ ...cardSubstances(kinetics), glassW: 0 });
+    return (kinetics.H * reactiveW) / cp;
+  };
+  test.each(['iso_lam', 've_skin', 'epoxy_slow', 'gelcoat_iso', 'tooling_lp_1go', 'epoxy_surface'])(
+    '%s: two kilograms gel as when all heat is kept',
     (id) => {
       const { kinetics } = cardOf(cards, id);
-      const catalystPct = kinetics.c_ref;
-      const cup = simulateCup({ card: kinetics, massKg: 0.005, startK: AT_K, airK: AT_K, catalystPct, endS: 86400 });
-      const alone = isothermalGelS(prepareKinetics(kinetics, catalystPct), AT_K);
-      // Five grams warm by a little, so they are a little earlier.
-      expect(cup.gelS! / alone).toBeLessThanOrEqual(1.02);
-      expect(cup.gelS! / alone).toBeGreaterThan(0.75);
+      const cup = simulateCup({ card: kinetics, massKg: 2, startK: AT_K, airK: AT_K, catalystPct: kinetics.c_ref, endS: 86400 });
+      const kept = gelAfterS(prepareKinetics(kinetics, kinetics.c_ref), AT_K, riseOf(id));
+      expect(Math.abs(cup.gelS! / kept - 1)).toBeLessThan(0.03);
     },
   );
 
-  test('where cure stops before gel there is none', () => {
+  test('without its own heat it takes longer; where cure stops before gel there is none', () => {
     const { kinetics } = cardOf(cards, 'epoxy_slow');
-    expect(isothermalGelS(prepareKinetics({ ...kinetics, Tg0: 90, Tg1: 140 }, null), 288)).toBe(Infinity);
+    const prepared = prepareKinetics(kinetics, null);
+    expect(gelAfterS(prepared, AT_K, 0)).toBeGreaterThan(1.3 * gelAfterS(prepared, AT_K, riseOf('epoxy_slow')));
+    expect(gelAfterS(prepareKinetics({ ...kinetics, Tg0: 90, Tg1: 140 }, null), 288, 0)).toBe(Infinity);
   });
 
   test('a card without induction has none to use', () => {
@@ -51,17 +59,48 @@ describe('the age of a pot', () => {
 
   test('the first ply comes from a pot that was just stirred; none is older than its share of its life allows', () => {
     expect(ages[0][0]).toBeCloseTo(inductionUsed(kinetics, AT_K, STIRRED_S), 12);
-    const oldest = inductionUsed(kinetics, AT_K, STIRRED_S + DEFAULT_MIX.potShare * isothermalGelS(kinetics, AT_K));
+    const oldest = inductionUsed(kinetics, AT_K, STIRRED_S + DEFAULT_MIX.potShare * gelAfterS(kinetics, AT_K, 0));
     for (const used of ages.flat()) expect(used).toBeLessThanOrEqual(oldest);
   });
 
-  test('within one pot a later ply is older by the time between them; a smaller container is a younger pot', () => {
-    const arrive = pliesArrive(bulk, plan, cards, 'first')[0];
+  test('within one pot a later ply is older by the time between them; a small container is a new pot for every ply', () => {
+    const quick = { ...bulk, plyMin: 3 };
     const one = { ...plan, mix: { ...DEFAULT_MIX, containersG: [30000], potShare: 0.95 } };
-    const [used] = potAges(bulk, one, cards, 'first', AT_K);
-    expect(used[1] - used[0]).toBeCloseTo(inductionUsed(kinetics, AT_K, arrive[1] - arrive[0]), 12);
+    const [used] = potAges(quick, one, cards, 'first', AT_K);
+    expect(used[1] - used[0]).toBeCloseTo(inductionUsed(kinetics, AT_K, 180), 12);
     const small = { ...plan, mix: { ...DEFAULT_MIX, containersG: [100] } };
-    expect(Math.max(...potAges(bulk, small, cards, 'first', AT_K).flat())).toBeLessThan(Math.max(...used));
+    expect(new Set(potAges(quick, small, cards, 'first', AT_K)[0])).toEqual(new Set([used[0]]));
+    // Where it is laid last, a pot is at its end.
+    const last = potAges(quick, small, cards, 'last', AT_K)[0];
+    expect(last[0]).toBeGreaterThan(used[0]);
+    expect(last[0]).toBeLessThan(inductionUsed(kinetics, AT_K, STIRRED_S + 180));
+  });
+
+  test('a crew mixes anew for a ply that the pot would not last for, and several times for one that takes longer', () => {
+    expect(agesInPots({ takesS: [300, 300, 300], potS: 650 })).toEqual([
+      { beginsS: 0, endsS: 300 },
+      { beginsS: 300, endsS: 600 },
+      { beginsS: 0, endsS: 300 },
+    ]);
+    expect(agesInPots({ takesS: [600, 600], potS: 1200 })[1]).toEqual({ beginsS: 600, endsS: 1200 });
+    expect(agesInPots({ takesS: [1201, 100], potS: 600 })).toEqual([
+      { beginsS: 0, endsS: 1201 / 3 },
+      { beginsS: 0, endsS: 100 },
+    ]);
+  });
+
+  test('a zone’s plies come from the field’s pots; those it has more follow', () => {
+    const mold = planOf(plan);
+    const [section] = mold.sections;
+    const [layer] = bulk.layers;
+    const flange = { ...newZone('flange', []), layers: [{ layerId: layer.id, plies: 2, out: false }] };
+    const zone = zoneOf({ ...mold, sections: [{ ...section, zones: [flange] }] }, section.id, 'flange');
+    const session = zone.sessions.find(({ id }) => id === bulk.id)!;
+    const [there] = potAges(session, zone, cards, 'first', AT_K);
+    expect(there.slice(0, 3)).toEqual(ages[0]);
+    expect(there).toHaveLength(5);
+    expect(there[4]).toBeGreaterThan(there[3]);
+    expect(there[3]).toBeGreaterThan(there[2]);
   });
 
   test('what is laid at once, as a plan may say, is freshly mixed', () => {

@@ -1,14 +1,16 @@
-import { prepareKinetics } from '../cure/kinetics.js';
-import { inductionUsed, isothermalGelS } from '../cure/isothermal-gel.js';
+import { cardSubstances } from '../cure/kinetic-card.js';
+import { mixLayer } from '../heat/mixture.js';
+import { prepareKinetics, type PreparedKinetics } from '../cure/kinetics.js';
+import { inductionUsed, gelAfterS } from '../cure/pot-gel.js';
 import type { CardLibrary } from './card-library.js';
-import { layingSeconds, pliesArrive, type Place } from './laying.js';
+import { layingOrder, layingSeconds, pliesArrive, type Place } from './laying.js';
 import { laidResin } from './laid-resin.js';
 import { DEFAULT_MIX } from './parts/mix-plan.js';
 import { layerMasses } from './layer-masses.js';
 import type { PlanLayer, PlanSession, SectionPlan } from './section-plan.js';
 
-/** Hardener is in the resin for so long before the first of a pot lies on the mold: stirring, scraping, walking (assumed) [s]. */
-export const STIRRED_S = 180;
+/** Hardener is in the resin for so long before the first of a pot lies on the mold: two minutes of stirring and scraping (assumed) [s]. */
+export const STIRRED_S = 120;
 /** What stays in pot and on tools (assumed). */
 export const LEFT_IN_POT_SHARE = 0.03;
 
@@ -33,28 +35,101 @@ export function potGroups({ layers }: Pick<PlanSession, 'layers'>): PlanLayer[][
   return groups;
 }
 
+/** Plies of one resin in the order they are laid: how long each takes, and how long a pot may last [s]. */
+interface PotSpell {
+  readonly takesS: readonly number[];
+  readonly potS: number;
+}
+
 /**
- * How much of its induction each ply's pot has behind it as the ply arrives at a place, by layer [-]. Pots of a resin follow each other; each is
- * used up within the plan's share of its life at the shop's temperature (without its own heat, so at most a little older than it will be), and is as
- * large as the largest container. Nothing where the session says that all is laid at once.
+ * How old the pot is as a ply begins and as it ends [s]. A crew mixes anew for a ply that the pot would not last for; for a ply that takes longer
+ * than a pot lasts, several times, the first as it begins.
+ */
+export function agesInPots({ takesS, potS }: PotSpell): { readonly beginsS: number; readonly endsS: number }[] {
+  let ageS = 0;
+  return takesS.map((takes) => {
+    if (ageS + takes > potS) ageS = 0;
+    const beginsS = ageS;
+    ageS += takes;
+    if (ageS <= potS) return { beginsS, endsS: ageS };
+    // Longer than a pot lasts: it ends with the last of several, and the next ply begins with a new one.
+    ageS = Infinity;
+    return { beginsS, endsS: takes / Math.ceil(takes / potS) };
+  });
+}
+
+/**
+ * How much of its induction each ply's pot has behind it as the ply arrives at a place, by layer [-]. A pot is as large as the largest container, and
+ * used up within the plan's share of its life, begun at the shop's temperature and keeping its heat.
+ * Nothing where the session says that all is laid at once.
  */
 export function potAges(session: PlanSession, plan: SectionPlan, cards: CardLibrary, place: Place, tempK: number): number[][] {
+  if (session.plyMin === 0) return session.layers.map(({ laminate }) => new Array<number>(laminate?.plies ?? 1).fill(0));
+  const { field } = plan.zone ?? {};
+  const whole = field?.sessions.find(({ id }) => id === session.id);
+  if (!field || !whole) return agesAt(session, plan, cards, place, tempK).flatMap((group) => group.used);
+  const groups = agesAt(whole, field, cards, place, tempK);
   const arrive = pliesArrive(session, plan, cards, place);
-  if (session.plyMin === 0) return arrive.map((plies) => plies.map(() => 0));
+  return session.layers.map((layer, l) => {
+    const at = whole.layers.findIndex(({ id }) => id === layer.id);
+    const group = groups.find(({ from, used }) => at >= from && at < from + used.length);
+    if (!group) return arrive[l].map(() => usedIn(kineticsOf(layer, cards), tempK, STIRRED_S));
+    const known = group.used[at - group.from];
+    const last = known.length - 1;
+    // Plies that the zone has more follow from the same pot.
+    return arrive[l].map((s, ply) =>
+      ply <= last ? known[ply] : Math.min(1, known[last] + usedIn(group.kinetics, tempK, Math.min(s - arrive[l][last], group.potS))),
+    );
+  });
+}
+
+/** Induction behind a pot of some age [-]; a pot past it counts as at its end, cure that has begun in it is left out. */
+const usedIn = (kinetics: PreparedKinetics, tempK: number, ageS: number): number => Math.min(1, inductionUsed(kinetics, tempK, ageS));
+
+const kineticsOf = (layer: PlanLayer, cards: CardLibrary): PreparedKinetics => prepareKinetics(laidResin(layer, cards).kinetics, layer.catalystPct);
+
+/** Temperature that a pot's full cure adds, none of it lost [K]. */
+function riseK(layer: PlanLayer, cards: CardLibrary): number {
+  const { kinetics } = laidResin(layer, cards);
+  const { cp, reactiveW } = mixLayer({ ...cardSubstances(kinetics), glassW: 0 });
+  return (kinetics.H * reactiveW) / cp;
+}
+
+interface GroupAges {
+  /** Index of its first layer in the session */
+  readonly from: number;
+  readonly used: number[][];
+  readonly kinetics: PreparedKinetics;
+  readonly potS: number;
+}
+
+function agesAt(session: PlanSession, plan: SectionPlan, cards: CardLibrary, place: Place, tempK: number): GroupAges[] {
   const { containersG, fillShare, potShare } = plan.mix ?? DEFAULT_MIX;
   const largestKg = (Math.max(...containersG) * fillShare) / 1000;
-  const endS = layingSeconds(session, plan.zone?.field ?? plan, cards);
+  const { order, patchM2 } = layingOrder(session, plan);
+  const share = patchM2 / plan.areaM2;
+  const arrive = pliesArrive(session, plan, cards, 'first');
+  const endS = layingSeconds(session, plan, cards) * share;
   let at = 0;
-  return potGroups(session).flatMap((layers) => {
+  return potGroups(session).map((layers): GroupAges => {
     const from = at;
     at += layers.length;
-    const beginsS = arrive[from][0];
-    const untilS = at < arrive.length ? arrive[at][0] : Math.max(endS, beginsS);
-    const kinetics = prepareKinetics(laidResin(layers[0], cards).kinetics, layers[0].catalystPct);
-    const needKg = layers.reduce((sum, layer) => sum + layerMasses(layer, plan.areaM2, cards).mixedKg, 0) / (1 - LEFT_IN_POT_SHARE);
-    const spellS = untilS - beginsS;
-    const pots = Math.max(1, Math.ceil(needKg / largestKg), Math.ceil(spellS / (potShare * isothermalGelS(kinetics, tempK))));
-    const potS = spellS / pots;
-    return layers.map((_, i) => arrive[from + i].map((s) => inductionUsed(kinetics, tempK, STIRRED_S + (potS > 0 ? (s - beginsS) % potS : 0))));
+    const begins = arrive.slice(from, at).flat();
+    const untilS = at < arrive.length ? arrive[at][0] : Math.max(endS, begins[begins.length - 1]);
+    const kinetics = kineticsOf(layers[0], cards);
+    const needKg = (layers.reduce((sum, layer) => sum + layerMasses(layer, plan.areaM2, cards).mixedKg, 0) / (1 - LEFT_IN_POT_SHARE)) * share;
+    const filledS = ((untilS - begins[0]) * largestKg) / needKg;
+    const potS = Math.max(1, Math.min(filledS, potShare * gelAfterS(kinetics, tempK, riseK(layers[0], cards))));
+    const ages = agesInPots({ takesS: begins.map((s, i) => (begins[i + 1] ?? untilS) - s), potS });
+    const atEnd = order === 'ply over all' && place === 'last';
+    let ply = 0;
+    const used = layers.map((_, i) =>
+      arrive[from + i].map(() => {
+        const { beginsS, endsS } = ages[ply];
+        ply += 1;
+        return usedIn(kinetics, tempK, STIRRED_S + (atEnd ? endsS : beginsS));
+      }),
+    );
+    return { from, used, kinetics, potS };
   });
 }

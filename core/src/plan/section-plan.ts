@@ -97,8 +97,10 @@ export const sessionFields = {
   name,
   /** Minutes from 00:00 of day 1 */
   startMin: number('Start', 'min', [0, LONGEST_MIN], { whole: true }),
-  /** Left out: as many as the plan's mix says */
+  /** Left out: as many as are named, else as the plan's mix says */
   people: optional(number('People', 'people', [1, 8], { whole: true })),
+  /** Names; left out: those of the plan's mix */
+  who: optional(list('Who', text('Name', 60), { entry: 'person', most: 8 })),
   /** Left out: ply over all up to 1.5 m², patch by patch above */
   order: optional(choice('Laid', ['ply over all', 'patch by patch'])),
   patchM2: optional(number('Patch', 'm²', [0.05, 100])),
@@ -123,7 +125,7 @@ export const plugFields = {
   materialId: text('Made of', 60),
   thicknessMm: number('Plug thickness', 'mm', [1, 1000], { quantity: 'thickness' }),
   /** Highest temperature allowed at the plug face */
-  heatLimitC: number('Plug face stands', '°C', [30, 250], { quantity: 'temperature' }),
+  heatLimitC: number('Highest at the plug face', '°C', [30, 250], { quantity: 'temperature' }),
   /** What is on it, layer by layer, and what holds it: ids of substances */
   surfaces: optional(list('Surfaces', text('Surface', 60), { entry: 'surface', most: 20 })),
   /** null or left out: what lies under is not sealed */

@@ -43,6 +43,9 @@ function session(id: string, name: string, startMin: number, ...layers: PlanLaye
   return { id, name, startMin, layers };
 }
 
+/** Many mats in one go: three people, place by place, so that none has gelled under the next. */
+const quickly = (one: PlanSession): PlanSession => ({ ...one, people: 3, order: 'patch by patch', patchM2: 0.5 });
+
 /** Its bond has closed by then: the surface beneath is washed, abraded and wiped first. */
 const abraded = (layer: PlanLayer): PlanLayer => ({ ...layer, start: 'abraded' });
 
@@ -92,22 +95,24 @@ export const stackTemplates: readonly StackTemplate[] = [
         at(1, 11),
         plies({ id: 'l2', name: 'Skin mat', role: 'skin', cardId: 've_skin', count: 1, glassGsm: 450, resinToGlass: 2.5, catalystPct: 1.5 }),
       ),
-      session(
-        's3',
-        'Tooling laminate',
-        at(2, 8.5),
-        abraded(
-          closed(
-            plies({
-              id: 'l3',
-              name: 'Tooling mat',
-              role: 'bulk',
-              cardId: 'tooling_lp_1go',
-              count: 4,
-              glassGsm: 450,
-              resinToGlass: 2.5,
-              catalystPct: 1,
-            }),
+      quickly(
+        session(
+          's3',
+          'Tooling laminate',
+          at(2, 8.5),
+          abraded(
+            closed(
+              plies({
+                id: 'l3',
+                name: 'Tooling mat',
+                role: 'bulk',
+                cardId: 'tooling_lp_1go',
+                count: 4,
+                glassGsm: 450,
+                resinToGlass: 2.5,
+                catalystPct: 1,
+              }),
+            ),
           ),
         ),
       ),
@@ -126,10 +131,10 @@ export const stackTemplates: readonly StackTemplate[] = [
         'Skin',
         at(1, 13.5),
         {
-          ...plies({ id: 'l3', name: 'Veil', role: 'skin', cardId: 've_skin', count: 1, glassGsm: 30, resinToGlass: 8, catalystPct: 1.5 }),
+          ...plies({ id: 'l3', name: 'Veil', role: 'skin', cardId: 've_skin', count: 1, glassGsm: 30, resinToGlass: 8, catalystPct: 1.25 }),
           fabricId: 'veil_30',
         },
-        plies({ id: 'l4', name: 'Skin mat', role: 'skin', cardId: 've_skin', count: 1, glassGsm: 450, resinToGlass: 2.5, catalystPct: 1.5 }),
+        plies({ id: 'l4', name: 'Skin mat', role: 'skin', cardId: 've_skin', count: 1, glassGsm: 450, resinToGlass: 2.5, catalystPct: 1.25 }),
       ),
       session(
         's4',

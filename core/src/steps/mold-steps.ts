@@ -11,7 +11,7 @@ import { plugSteps, releaseSteps } from './plug-steps.js';
 import { sessionSteps } from './session-steps.js';
 import { stepOf, type Step, type StepKind } from './step.js';
 import { words } from '../units/amounts.js';
-import { inOrder, stepsOf, workedOut, type WorkedOut } from './steps-of.js';
+import { inOrder, stepsOf, withCrew, workedOut, type WorkedOut } from './steps-of.js';
 
 /** What the steps of a mold read that was worked out elsewhere already. */
 export interface MoldWorkedOut {
@@ -53,7 +53,14 @@ export function stepsOfMold(plan: PlanDocument, cards: CardLibrary, known: MoldW
     markStep(whole),
     ...ovensOf(plan, laid, cards),
   ];
-  return inOrder(linked([...steps, ...offThePlug(whole, cards, demolds)], joints));
+  const linkedUp = linked([...steps, ...offThePlug(whole, cards, demolds)], joints);
+  return inOrder(
+    withCrew(
+      linkedUp,
+      plan.mix?.crew,
+      plan.sections.flatMap(({ sessions }) => sessions),
+    ),
+  );
 }
 
 type Laid = ReturnType<typeof laidSections>;

@@ -1,7 +1,7 @@
 import type { JointWindow } from '../windows/joint-window.js';
 import type { MixRow } from '../mix/mix-sheet.js';
 import { cardOf, type CardLibrary } from '../plan/card-library.js';
-import { flashMinOf, isSprayed, layingSeconds, pliesArrive } from '../plan/laying.js';
+import { flashMinOf, isSprayed, layingSeconds, peopleAt, pliesArrive } from '../plan/laying.js';
 import { MOST_DROP_MBAR } from '../plan/parts/infusion.js';
 import type { SectionPlan, PlanLayer, PlanSession } from '../plan/section-plan.js';
 import { layerMasses } from '../plan/layer-masses.js';
@@ -45,10 +45,8 @@ function stepsOfSession(context: SessionContext, session: PlanSession, index: nu
   return [setUp(context, session), ...before, ...gated, cleanUp(context, session, laid), ...trimSteps(context, session, index)];
 }
 
-const peopleAt = ({ plan }: SessionContext, session: PlanSession): number => session.people ?? plan.mix?.people ?? 2;
-
 function setUp(context: SessionContext, session: PlanSession): Step {
-  const people = peopleAt(context, session);
+  const people = peopleAt(session, context.plan);
   return stepOf({
     id: `session:${session.id}:setup`,
     kind: 'set up',
@@ -65,7 +63,7 @@ function setUp(context: SessionContext, session: PlanSession): Step {
 }
 
 function cleanUp(context: SessionContext, session: PlanSession, laid: readonly Step[]): Step {
-  const people = peopleAt(context, session);
+  const people = peopleAt(session, context.plan);
   const endMin = Math.max(session.startMin, ...laid.map((step) => step.endMin));
   return stepOf({
     id: `session:${session.id}:clean`,
@@ -108,7 +106,7 @@ function jointSteps({ plan }: SessionContext, session: PlanSession, window: Join
       }),
     ];
   const handsMin = preparation.minutesPerM2 * plan.areaM2;
-  const people = session.people ?? plan.mix?.people ?? 2;
+  const people = peopleAt(session, plan);
   return [
     stepOf({
       ...common,
@@ -126,7 +124,7 @@ function jointSteps({ plan }: SessionContext, session: PlanSession, window: Join
 
 function layerSteps({ plan, cards, mix: rows }: SessionContext, session: PlanSession, { layer, at }: { layer: PlanLayer; at: number }): Step[] {
   const card = cardOf(cards, layer.cardId);
-  const people = session.people ?? plan.mix?.people ?? 2;
+  const people = peopleAt(session, plan);
   const arriveS = pliesArrive(session, plan, cards, 'first');
   const lastS = pliesArrive(session, plan, cards, 'last');
   const row = rows.find((one) => one.layer.id === layer.id);

@@ -70,6 +70,8 @@ export interface Step {
   readonly endMin: number;
   /** Who stands at it, and their minutes together; 0: nobody has to */
   readonly people: number;
+  /** Names of those who may do it; empty: nobody is named */
+  readonly who: readonly string[];
   readonly handsMin: number;
   /** From its end until what comes next may begin [min] */
   readonly waitMin: number;
@@ -102,6 +104,7 @@ export function stepOf(said: Said): Step {
     sessionId: null,
     layerId: null,
     people: 0,
+    who: [],
     handsMin: 0,
     waitMin: 0,
     after: [],

@@ -35,7 +35,16 @@ export function stepsOf(plan: SectionPlan, cards: CardLibrary, known: WorkedOut)
     ...sessionSteps({ plan, cards, ...known }),
     ...lateSteps(plan, cards, known.backing),
   ];
-  return inOrder(steps);
+  return inOrder(withCrew(steps, plan.mix?.crew, plan.sessions));
+}
+
+/** Steps with the names of who does them: a session's own, else the build's; where nobody has to stand, nobody. */
+export function withCrew(steps: readonly Step[], crew: readonly string[] = [], sessions: SectionPlan['sessions'] = []): Step[] {
+  const own = new Map(sessions.map(({ id, who }) => [id, who ?? crew]));
+  return steps.map((step) => {
+    const who = step.people > 0 ? ((step.sessionId === null ? undefined : own.get(step.sessionId)) ?? crew) : [];
+    return who.length === 0 ? step : { ...step, who };
+  });
 }
 
 /** By planned start; what starts together stays in the trade's order. */

@@ -1,3 +1,5 @@
+import { byTwo } from '../test-support/by-two.js';
+import { DEFAULT_MIX } from '../plan/parts/mix-plan.js';
 import fc from 'fast-check';
 import { evaluatePlan } from '../judging/evaluate-plan.js';
 import { cardLibrary } from '../plan/built-in-library.js';
@@ -15,7 +17,7 @@ import type { Step } from './step.js';
 
 const cards = cardLibrary();
 const start = { startDate: '2026-11-30', areaM2: 1, plug: { materialId: 'mdf', thicknessMm: 18, heatLimitC: 90 } };
-const low = planFromTemplate('low-profile', start);
+const low = byTwo(planFromTemplate('low-profile', start));
 const of = (plan: SectionPlan): Step[] => stepsOf(plan, cards, workedOut(plan, cards, evaluatePlan(plan, cards)));
 const ids = (steps: readonly Step[]): string[] => steps.map(({ id }) => id);
 const byId = (steps: readonly Step[], id: string): Step => {
@@ -155,6 +157,24 @@ test('checks of the plug are planned backwards with their waits, and stand where
   expect(wait.endMin + wait.waitMin).toBeLessThanOrEqual(released.release.startMin);
   const done = { ...painted, intake: { ...DEFAULT_INTAKE, done: [{ id: 'wash', doneMin: -5000, by: 'Ada' }] } };
   expect(byId(of(done), 'plug:wash').endMin).toBe(-5000);
+});
+
+test('who does a step: those named for its session, else for the build; where nobody stands, nobody', () => {
+  const crew = ['Ada', 'Cleo', 'Finn'];
+  const named = {
+    ...released,
+    mix: { ...DEFAULT_MIX, crew },
+    sessions: low.sessions.map((session, i) => (i === 2 ? { ...session, who: ['Finn'] } : session)),
+  };
+  const steps = of(named);
+  const whoOf = (id: string): readonly string[] | undefined => steps.find((step) => step.id === id)?.who;
+  expect(whoOf('session:s3:lay:l3:p1')).toEqual(['Finn']);
+  expect(whoOf('session:s2:lay:l2:p1')).toEqual(crew);
+  expect(whoOf('release:gate')).toEqual(crew);
+  for (const { people, who } of steps) if (people === 0) expect(who).toEqual([]);
+  expect(of(released).every(({ who }) => who.length === 0)).toBe(true);
+  // One who is named alone is one.
+  expect(steps.find(({ id }) => id === 'session:s3:lay:l3:p1')!.people).toBe(1);
 });
 
 test.each(stackTemplates.map(({ id }) => id))('school %s: hours by kind of work are the minutes of all steps', (id) => {

@@ -4,7 +4,7 @@ import type { GrowthCase, LayerSpec } from '../growth/growth-case.js';
 import { simulateGrowth } from '../growth/simulate-growth.js';
 import type { ResinCard } from '../materials/resin-card.js';
 import { prepareKinetics } from '../cure/kinetics.js';
-import { inductionUsed } from '../cure/isothermal-gel.js';
+import { inductionUsed } from '../cure/pot-gel.js';
 import { STIRRED_S } from '../plan/pot-age.js';
 import { plugMaterials } from '../materials/plug-materials.js';
 

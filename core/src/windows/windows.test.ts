@@ -30,7 +30,8 @@ function referencePlan(card: ResinCard, meanC: number): SectionPlan {
     ...plan,
     climate: { meanC, swingC: 0, warmestHour: 15, fan: false },
     sessions: [
-      { ...gel, layers: [film] },
+      // Put on in a minute, so that no pot grows old over it.
+      { ...gel, plyMin: 1, layers: [film] },
       { ...bulk, startMin: gel.startMin + 20 * 60 },
     ],
   };

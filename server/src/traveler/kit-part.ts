@@ -21,14 +21,15 @@ export function kitPart({ kits, takeOff }: Traveler, reader: Reader): Content[] 
     ...kits.map(({ plies }) => small(plies.map(({ label, where, pieces }) => `${label} (${where}, ${String(pieces.length)})`).join(' · '))),
     heading('Take-off'),
     table(
-      ['Item', 'Net', 'Take', 'Note'],
-      takeOff.map(({ what, net, take, unit, note }) => [
+      ['Item', 'Net', 'Take', 'Order', 'Note'],
+      takeOff.map(({ what, net, take, unit, order, note }) => [
         what,
         `${net.toFixed(2)} ${unit}`,
         `${take.toFixed(2)} ${unit}`,
+        order === null ? '' : `${String(order.count)} × ${String(order.of)} ${unit}`,
         fillAmounts(note, reader.system),
       ]),
-      ['*', 60, 60, '*'],
+      ['*', 60, 60, 60, '*'],
     ),
   ];
 }

@@ -24,7 +24,12 @@ export function stepsPart({ plan, steps }: MoldTraveler, { system }: Reader): Co
           momentText(plan.startDate, step.startMin).slice(-5),
           fillAmounts(step.name, system),
           small([fillAmounts(step.order, system), step.caution ?? ''].filter((text) => text !== '').join(' ')),
-          step.handsMin > 0 ? `${String(step.people)} × ${(step.handsMin / Math.max(1, step.people)).toFixed(0)} min` : '',
+          step.handsMin > 0
+            ? [
+                `${String(step.people)} × ${(step.handsMin / Math.max(1, step.people)).toFixed(0)} min`,
+                ...(step.who.length > 0 ? [step.who.join(', ')] : []),
+              ].join('\n')
+            : '',
           '',
         ]),
         [12, 30, 130, '*', 52, 60],

@@ -1092,6 +1092,13 @@ export interface components {
             /** @description passes */
             passes: number;
             color: string;
+            /** @description min */
+            flashMin?: number;
+        };
+        PlanFillerOrPigment: {
+            cardId: string;
+            /** @description parts */
+            partsPer100: number;
         };
         PlanExtraPlies: {
             /** @description plies */
@@ -1113,6 +1120,7 @@ export interface components {
             laminate: components["schemas"]["PlanPlies"] | null;
             fabricId?: string;
             application?: components["schemas"]["PlanApplication"];
+            additions?: components["schemas"]["PlanFillerOrPigment"][];
             /** @enum {string} */
             start?: "tack" | "washed" | "abraded" | "peel ply" | "flock";
             /** @enum {string} */
@@ -1126,6 +1134,7 @@ export interface components {
             startMin: number;
             /** @description people */
             people?: number;
+            who?: string[];
             /** @enum {string} */
             order?: "ply over all" | "patch by patch";
             /** @description m² */
@@ -1192,6 +1201,7 @@ export interface components {
             atMin: number;
         };
         PlanMix: {
+            crew?: string[];
             /** @description people */
             people: number;
             containersG: number[];
@@ -1215,6 +1225,9 @@ export interface components {
             edge: "torn" | "cut";
             /** @description mm */
             longestPieceMm: number;
+            turnMat: boolean;
+            /** @description mm */
+            widestPieceMm?: number;
             /** @description % */
             wastePct: number;
         };

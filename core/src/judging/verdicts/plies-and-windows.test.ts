@@ -1,3 +1,4 @@
+import { byTwo } from '../../test-support/by-two.js';
 import { cardLibrary } from '../../plan/built-in-library.js';
 import { changeLayer } from '../../plan/edit-plan.js';
 import type { SectionPlan } from '../../plan/section-plan.js';
@@ -12,7 +13,7 @@ import { windowVerdict } from './window-verdicts.js';
 
 const cards = cardLibrary();
 const start = { startDate: '2026-11-30', areaM2: 1, plug: { materialId: 'mdf', thicknessMm: 18, heatLimitC: 80 } };
-const low = planFromTemplate('low-profile', start);
+const low = byTwo(planFromTemplate('low-profile', start));
 const warm = { ...low, climate: { ...low.climate, meanC: 22, swingC: 0 } };
 const at = (plyMin: number): SectionPlan => ({ ...warm, sessions: warm.sessions.map((session, i) => (i === 2 ? { ...session, plyMin } : session)) });
 const verdictOf = (plan: SectionPlan, id: string): Verdict | undefined => evaluatePlan(plan, cards).verdicts.find((one) => one.id === id);
@@ -70,7 +71,7 @@ const placed = (change: Partial<PlacedLayer['outcome']>, activationC: number | n
   ({
     planLayer: low.sessions[2].layers[0],
     baseM: 0,
-    card: { limits: { activationC } },
+    card: { limits: { activationC, windowSpreadPct: 15 } },
     outcome: { sessionIndex: 2, coolestPeakS: 0, coolestPeakHeightM: 0, pieces: [], ...change },
   }) as unknown as PlacedLayer;
 
@@ -100,8 +101,9 @@ const meeting = (gelAfterMin: number | null): Verdict[] => {
 
 test.each<[number, Verdict['level'], RegExp]>([
   [-1, 'care', /a joint, not one mass/],
-  [4.9, 'care', /wet on wet/],
-  [5.1, 'ok', /wet on wet/],
+  // The lower one gels 70.6 min after it was laid; 15 % of that are 10.6.
+  [10.5, 'care', /wet on wet/],
+  [10.7, 'ok', /wet on wet/],
 ])('the ply beneath gels %p min after the next arrives: %s', (minutes, level, words) => {
   const [verdict] = meeting(minutes);
   expect(verdict).toMatchObject({ id: 'ply-joint-s3', level });

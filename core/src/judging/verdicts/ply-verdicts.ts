@@ -3,15 +3,14 @@ import type { PlacedLayer } from '../../plan/placed-layer.js';
 import type { SectionPlan } from '../../plan/section-plan.js';
 import type { Verdict } from './verdict.js';
 
-/** A ply that comes this close before the gel of the one beneath asks for care [h]. */
-const CLOSE_H = 5 / 60;
-
 interface Meeting {
   readonly below: PieceOutcome;
   readonly above: PieceOutcome;
   readonly layer: PlacedLayer;
   /** Hours from the arrival above to the gel beneath; negative: gelled before */
   readonly marginH: number;
+  /** Nearer than this the gel is not known well enough: by the spread of the resin's times [h] */
+  readonly closeH: number;
 }
 
 /**
@@ -25,18 +24,20 @@ export function plyJoints(plan: SectionPlan, result: GrowthResult, placed: reado
     const meetings = pieces.slice(1).map(({ piece, layer }, i): Meeting => {
       const below = pieces[i].piece;
       const gelS = below.topGelS ?? Infinity;
-      return { below, above: piece, layer, marginH: (gelS - piece.laidS) / 3600 };
+      const { limits } = pieces[i].layer.card;
+      const closeH = ((gelS - below.laidS) / 3600) * (limits.windowSpreadPct / 100);
+      return { below, above: piece, layer, marginH: (gelS - piece.laidS) / 3600, closeH };
     });
     const tightest = meetings.reduce<Meeting | null>((worst, one) => (worst === null || one.marginH < worst.marginH ? one : worst), null);
     if (!tightest || tightest.marginH === Infinity) return [];
-    const { above, layer, marginH } = tightest;
+    const { above, layer, marginH, closeH } = tightest;
     return [
       {
         id: `ply-joint-${session.id}`,
         kind: 'ply-joint',
         aboutId: layer.planLayer.id,
         subject: `${session.name}, ply by ply`,
-        level: marginH < CLOSE_H ? 'care' : 'ok',
+        level: marginH < Math.max(0, closeH) ? 'care' : 'ok',
         quantity: 'clock',
         value: above.laidS / 3600,
         limit: above.laidS / 3600 + marginH,

@@ -158,7 +158,12 @@ describe('reading a plan', () => {
 
   test('one of today comes through as it is', () => {
     const stored: unknown = JSON.parse(
-      JSON.stringify(planOf({ ...plan, kit: { rollWidthMm: null, overlapMm: 40, staggerMm: 100, edge: 'torn', longestPieceMm: 1500, wastePct: 8 } })),
+      JSON.stringify(
+        planOf({
+          ...plan,
+          kit: { rollWidthMm: null, overlapMm: 40, staggerMm: 100, edge: 'torn', longestPieceMm: 1500, turnMat: false, wastePct: 8 },
+        }),
+      ),
     );
     expect(readPlan(stored)).toEqual({ plan: stored, notes: [] });
   });

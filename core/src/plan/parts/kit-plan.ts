@@ -15,7 +15,7 @@ export const kitFields = {
   /** Longest piece that is still handy wet */
   longestPieceMm: number('Longest handy piece', 'mm', [200, 10000], { initial: 1500, quantity: 'thickness' }),
   /** Mat has no direction: its pieces may lie across the roll where that saves some */
-  turnMat: optional(flag('Mat may lie across the roll')),
+  turnMat: flag('Mat may lie across the roll', false),
   /** left out: as wide as the roll */
   widestPieceMm: optional(number('Widest handy piece', 'mm', [100, 4000], { quantity: 'thickness' })),
   wastePct: number('Shop’s waste', '%', [0, 60], { initial: 8, digits: 0 }),

@@ -1,4 +1,4 @@
-import { choice, list, number, type PartOf, type Value } from '../fields/field.js';
+import { choice, list, number, optional, text, type PartOf, type Value } from '../fields/field.js';
 import { initialPart } from '../fields/initial.js';
 
 const measure = choice('Hardener measured', ['weight', 'volume'], 'weight', { weight: 'on the scale', volume: 'by volume' });
@@ -7,18 +7,20 @@ export type MeasureWay = Value<typeof measure>;
 const container = number('Container', 'g', [50, 30000], { digits: 0 });
 
 export const mixFields = {
+  /** Names; left out: nobody is named */
+  crew: optional(list('Who works on it', text('Name', 60), { entry: 'person', most: 12 })),
   people: number('People laying', 'people', [1, 8], { initial: 2, whole: true }),
   /** Containers at hand, by what they hold */
   containersG: list('Containers', container, { entry: 'container', least: 1, most: 8, initial: [500, 1000, 2500, 5000] }),
   /** How full a container is mixed */
   fillShare: number('Containers filled to', '', [0.2, 1], { initial: 0.8, quantity: 'share' }),
   /** Share of the pot life after which the pot is empty */
-  potShare: number('Pot empty at, of its life', '', [0.2, 0.95], { initial: 0.6, quantity: 'share' }),
+  potShare: number('Pot empty at, of its life', '', [0.2, 0.95], { initial: 0.5, quantity: 'share' }),
   measure,
   /** Smallest step of the scale */
   scaleG: number('Scale shows', 'g', [0.01, 50], { initial: 1, digits: 2 }),
   /** Output of the gun */
-  gunKgPerMin: number('Gun puts out', 'kg/min', [0.05, 10], { initial: 0.6, digits: 2 }),
+  gunKgPerMin: number('Gun output', 'kg/min', [0.05, 10], { initial: 0.6, digits: 2 }),
 };
 
 /** Who mixes and lays, in what, and how it is measured. */

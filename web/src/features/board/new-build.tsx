@@ -1,7 +1,11 @@
 import { plugChoices } from '@pentimento/core/materials';
 import {
   changeSection,
+  DEFAULT_INTAKE,
   DEFAULT_MIX,
+  intakeFields,
+  mixFields,
+  mostOf,
   planFromTemplate,
   planLike,
   planOf,
@@ -12,6 +16,7 @@ import {
   withNewSection,
   withParting,
   type PlanDocument,
+  type PlugIntake,
 } from '@pentimento/core/plan';
 import { useState } from 'react';
 import { useForm, useWatch, type UseFormReturn } from 'react-hook-form';
@@ -21,6 +26,7 @@ import { problemOf } from '../../api/problem';
 import { Dialog } from '../../shared/dialog';
 import { useUnits, type Units } from '../../shared/use-units';
 import { comingMonday } from '../../shared/dates';
+import { readNames } from '../../shared/names-cell';
 import { newId } from '../../shared/new-id';
 
 interface NewBuildForm {
@@ -35,7 +41,11 @@ interface NewBuildForm {
   /** Build that it is like; '': none */
   like: string;
   sections: number;
+  /** How its parts will be made */
+  use: PlugIntake['use'];
   people: number;
+  /** Names with commas */
+  crew: string;
 }
 
 const STEPS = ['The part', 'The plug', 'The stack', 'How it is made'] as const;
@@ -43,7 +53,7 @@ const FIELDS: readonly (readonly (keyof NewBuildForm)[])[] = [
   ['name', 'part', 'startDate', 'area'],
   ['materialId', 'thickness', 'heatLimit'],
   ['templateId'],
-  ['sections', 'people'],
+  ['sections', 'use', 'people', 'crew'],
 ];
 /** Questions that a build like an earlier one answers by itself. */
 const PART = 0;
@@ -59,7 +69,14 @@ function freshPlan(values: NewBuildForm, units: Units): PlanDocument {
       heatLimitC: units.store('temperature', values.heatLimit),
     },
   });
-  let plan = planOf({ ...view, ...(values.people === DEFAULT_MIX.people ? {} : { mix: { ...DEFAULT_MIX, people: values.people } }) });
+  const crew = readNames(values.crew, mostOf(mixFields.crew));
+  const named = crew.length > 0 ? { crew } : {};
+  const usual = values.people === DEFAULT_MIX.people && crew.length === 0;
+  let plan = planOf({
+    ...view,
+    ...(usual ? {} : { mix: { ...DEFAULT_MIX, ...named, people: values.people } }),
+    ...(values.use === DEFAULT_INTAKE.use ? {} : { intake: { ...DEFAULT_INTAKE, use: values.use } }),
+  });
   if (values.sections === 1) return plan;
   plan = changeSection(plan, plan.sections[0].id, (section) => ({ ...section, name: 'Section 1' }));
   for (let i = 1; i < values.sections; i++) {
@@ -91,7 +108,9 @@ export function NewBuild({ onClose }: { onClose: () => void }) {
       templateId: 'staged',
       like: '',
       sections: 1,
+      use: DEFAULT_INTAKE.use,
       people: 2,
+      crew: '',
     },
   });
   const builds = useBuildsQuery();
@@ -313,6 +332,20 @@ function MadeStep({ form: { register, formState } }: StepProps) {
         <span className="text-sm">People laying</span>
         <input type="number" className="input num w-full" {...register('people', { valueAsNumber: true, validate: whole(1, 8) })} />
         <Problem text={errors.people?.message} />
+      </label>
+      <label>
+        <span className="text-sm">Its parts will be</span>
+        <select className="select w-full" {...register('use')}>
+          {intakeFields.use.choices.map((use) => (
+            <option key={use} value={use}>
+              {intakeFields.use.words[use]}
+            </option>
+          ))}
+        </select>
+      </label>
+      <label>
+        <span className="text-sm">Who works on it (names with commas, or nobody yet)</span>
+        <input className="input w-full" maxLength={400} placeholder="Ada, Cleo" {...register('crew')} />
       </label>
       <p className="muted text-sm sm:col-span-2">
         More than one section: each gets a share of the area, a parting line to the one before, and its own days. Names, lengths and stacks are

@@ -19,12 +19,13 @@ import {
 } from '@pentimento/core/plan';
 import { laidAreaM2 } from '@pentimento/core/plan';
 import { laidMasses } from '@pentimento/core/stack';
-import { Plus, Trash2 } from 'lucide-react';
-import { memo } from 'react';
+import { ChevronDown, ChevronRight, Plus, Trash2 } from 'lucide-react';
+import { memo, useState } from 'react';
 import { cells } from '../../shared/cells';
 import { ClockCell } from '../../shared/clock-cell';
 import { UnitCell } from '../../shared/unit-cell';
 import { useUnits } from '../../shared/use-units';
+import { LayerDetails } from './layer-details';
 import { filmLayer, laminateLayer } from './new-layer';
 import { newId } from '../../shared/new-id';
 
@@ -36,18 +37,28 @@ interface StackTableProps {
   readonly onExplain: (explanation: Explanation) => void;
 }
 
-/** The stack as a table, plug side first: everything about a layer can be changed here. */
+const HEADS = ['Layer', 'Resin', 'Catalyst', 'Film or plies', 'Resin:glass'] as const;
+const COLUMNS = HEADS.length + 4;
+
+/** The stack as a table, plug side first: a line for each layer under its session's head, everything else about a layer on demand. */
 export const StackTable = memo(function StackTable({ plan, cards, readOnly, onEdit, onExplain }: StackTableProps) {
   const units = useUnits();
+  const [open, setOpen] = useState<ReadonlySet<string>>(new Set());
   const total = plan.sessions.flatMap((s) => s.layers).reduce((sum, layer) => sum + layerBuild(layer, cards).thicknessM * 1000, 0);
   const nextNumber = plan.sessions.length + 1;
+  const toggle = (id: string): void => {
+    setOpen((before) => new Set(before.has(id) ? [...before].filter((other) => other !== id) : [...before, id]));
+  };
   return (
     <fieldset disabled={readOnly} className="min-w-0 overflow-x-auto">
       <table className="w-full min-w-[56rem] border-collapse text-sm">
         <caption className="sr-only">Stack, plug side first</caption>
         <thead>
           <tr className="rule border-b text-left">
-            {['Session', 'Layer', 'Resin', 'Catalyst', 'Film or plies', 'Resin:glass'].map((head) => (
+            <th className="w-7">
+              <span className="sr-only">Details</span>
+            </th>
+            {HEADS.map((head) => (
               <th key={head} className="px-2 py-1 font-semibold">
                 {head}
               </th>
@@ -59,22 +70,31 @@ export const StackTable = memo(function StackTable({ plan, cards, readOnly, onEd
             </th>
           </tr>
         </thead>
-        <tbody>
-          {plan.sessions.map((session, s) =>
-            session.layers.map((layer, i) => (
-              <tr key={layer.id} className={`hairline ${i === session.layers.length - 1 ? 'border-b' : ''}`}>
-                {i === 0 && (
-                  <td rowSpan={session.layers.length} className="px-2 py-1 align-top">
-                    <SessionCell plan={plan} session={session} index={s} onEdit={onEdit} />
-                  </td>
-                )}
-                <LayerCells plan={plan} layer={layer} cards={cards} onEdit={onEdit} onExplain={onExplain} />
-              </tr>
-            )),
-          )}
-        </tbody>
+        {plan.sessions.map((session, s) => (
+          <tbody key={session.id}>
+            <tr className="bg-base-200 hairline border-t">
+              <td colSpan={COLUMNS} className="px-2 py-0.5">
+                <SessionHead plan={plan} session={session} index={s} onEdit={onEdit} />
+              </td>
+            </tr>
+            {session.layers.map((layer) => (
+              <LayerRows
+                key={layer.id}
+                plan={plan}
+                layer={layer}
+                cards={cards}
+                open={open.has(layer.id)}
+                onToggle={() => {
+                  toggle(layer.id);
+                }}
+                onEdit={onEdit}
+                onExplain={onExplain}
+              />
+            ))}
+          </tbody>
+        ))}
         <tfoot>
-          <tr>
+          <tr className="rule border-t">
             <td colSpan={6} className="px-2 py-2">
               <button
                 type="button"
@@ -103,33 +123,28 @@ export const StackTable = memo(function StackTable({ plan, cards, readOnly, onEd
   );
 });
 
-function SessionCell({
-  plan,
-  session,
-  index,
-  onEdit,
-}: {
-  plan: SectionPlan;
-  session: PlanSession;
-  index: number;
-  onEdit: (plan: SectionPlan) => void;
-}) {
+interface SessionHeadProps {
+  readonly plan: SectionPlan;
+  readonly session: PlanSession;
+  readonly index: number;
+  readonly onEdit: (plan: SectionPlan) => void;
+}
+
+function SessionHead({ plan, session, index, onEdit }: SessionHeadProps) {
   return (
-    <div className="leading-tight">
-      <span className="font-semibold">{session.name}</span>
-      <div className="mt-0.5">
-        <ClockCell
-          label={`Start of ${session.name}`}
-          showLabel={false}
-          valueMin={session.startMin}
-          startDate={plan.startDate}
-          minMin={0}
-          maxMin={rangeOf(sessionFields.startMin).max}
-          onChange={(startMin) => {
-            onEdit(moveSession(plan, index, startMin));
-          }}
-        />
-      </div>
+    <span className="flex flex-wrap items-center gap-x-4">
+      <span className="min-w-28 font-semibold">{session.name}</span>
+      <ClockCell
+        label={`Start of ${session.name}`}
+        showLabel={false}
+        valueMin={session.startMin}
+        startDate={plan.startDate}
+        minMin={0}
+        maxMin={rangeOf(sessionFields.startMin).max}
+        onChange={(startMin) => {
+          onEdit(moveSession(plan, index, startMin));
+        }}
+      />
       <button
         type="button"
         className="link muted min-h-6 text-xs"
@@ -139,23 +154,18 @@ function SessionCell({
       >
         + layer<span className="sr-only"> on {session.name}</span>
       </button>
-    </div>
+    </span>
   );
 }
 
-function LayerCells({
-  plan,
-  layer,
-  cards,
-  onEdit,
-  onExplain,
-}: {
-  plan: SectionPlan;
-  layer: PlanLayer;
-  cards: CardLibrary;
-  onEdit: (plan: SectionPlan) => void;
-  onExplain: (explanation: Explanation) => void;
-}) {
+interface LayerRowsProps extends Omit<StackTableProps, 'readOnly'> {
+  readonly layer: PlanLayer;
+  readonly open: boolean;
+  readonly onToggle: () => void;
+}
+
+/** One line of a layer, and under it how it is put on, once somebody asks. */
+function LayerRows({ plan, layer, cards, open, onToggle, onEdit, onExplain }: LayerRowsProps) {
   const units = useUnits();
   const card = cards.resins.get(layer.cardId);
   const change = (part: Partial<PlanLayer>): void => {
@@ -164,60 +174,78 @@ function LayerCells({
   const cell = cells(layerFields, layer, change);
   const { thicknessM } = layerBuild(layer, cards);
   const masses = laidMasses(layer, plan, cards);
+  const range = card?.limits.catalyst;
   return (
     <>
-      <td className="px-2 py-1 align-top">{cell('name', { label: 'Layer name', showLabel: false, width: 'w-28' })}</td>
-      <td className="px-2 py-1 align-top">
-        <ResinSelect layer={layer} cards={cards} onChange={change} />
-        <span className="muted block text-xs">{card ? cardStanding(card) : 'card missing'}</span>
-      </td>
-      <td className="px-2 py-1 align-top">
-        {layer.catalystPct === null ? (
-          <span className="muted">fixed ratio</span>
-        ) : (
-          <>
-            {cell('catalystPct', { label: `Catalyst of ${layer.name}`, showLabel: false, width: 'w-14' })}
-            {card?.limits.catalyst && (
-              <span className="muted num block text-xs">
-                {card.limits.catalyst.minPct}–{card.limits.catalyst.maxPct}
-              </span>
-            )}
-          </>
-        )}
-      </td>
-      <AmountCells layer={layer} change={change} />
-      <td className="num px-2 py-1 text-right align-top whitespace-nowrap">
-        <HowButton
-          name={`Thickness of ${layer.name}`}
-          onPress={() => {
-            onExplain(explainThickness(layer, cards));
-          }}
-        >
-          {layer.wetFilmUm === null ? units.text('thickness', thicknessM * 1000) : units.text('film', layer.wetFilmUm)}
-        </HowButton>
-      </td>
-      <td className="num px-2 py-1 text-right align-top whitespace-nowrap">
-        <HowButton
-          name={`Mix for ${layer.name}`}
-          onPress={() => {
-            onExplain(explainMixed(layer, laidAreaM2(layer, plan), cards));
-          }}
-        >
-          {units.text('mass', masses.mixedKg)}
-        </HowButton>
-      </td>
-      <td className="px-1 py-1 align-top">
-        <button
-          type="button"
-          className="btn btn-ghost btn-xs"
-          aria-label={`Remove ${layer.name}`}
-          onClick={() => {
-            onEdit(removeLayer(plan, layer.id));
-          }}
-        >
-          <Trash2 size={14} aria-hidden />
-        </button>
-      </td>
+      <tr className="hairline border-t">
+        <td className="py-0.5 pl-1">
+          <button
+            type="button"
+            className="btn btn-ghost btn-xs px-1"
+            aria-expanded={open}
+            aria-label={`How ${layer.name} is put on`}
+            onClick={onToggle}
+          >
+            {open ? <ChevronDown size={14} aria-hidden /> : <ChevronRight size={14} aria-hidden />}
+          </button>
+        </td>
+        <td className="px-2 py-0.5">{cell('name', { label: 'Layer name', showLabel: false, width: 'w-32' })}</td>
+        <td className="px-2 py-0.5">
+          <ResinSelect layer={layer} cards={cards} onChange={change} />
+        </td>
+        <td className="px-2 py-0.5 whitespace-nowrap" title={range ? `${String(range.minPct)} to ${String(range.maxPct)} %` : undefined}>
+          {layer.catalystPct === null ? (
+            <span className="muted">fixed ratio</span>
+          ) : (
+            cell('catalystPct', { label: `Catalyst of ${layer.name}`, showLabel: false, width: 'w-14' })
+          )}
+        </td>
+        <AmountCells layer={layer} change={change} />
+        <td className="num px-2 py-0.5 text-right whitespace-nowrap">
+          <HowButton
+            name={`Thickness of ${layer.name}`}
+            onPress={() => {
+              onExplain(explainThickness(layer, cards));
+            }}
+          >
+            {layer.wetFilmUm === null ? units.text('thickness', thicknessM * 1000) : units.text('film', layer.wetFilmUm)}
+          </HowButton>
+        </td>
+        <td className="num px-2 py-0.5 text-right whitespace-nowrap">
+          <HowButton
+            name={`Mix for ${layer.name}`}
+            onPress={() => {
+              onExplain(explainMixed(layer, laidAreaM2(layer, plan), cards));
+            }}
+          >
+            {units.text('mass', masses.mixedKg)}
+          </HowButton>
+        </td>
+        <td className="px-1 py-0.5">
+          <button
+            type="button"
+            className="btn btn-ghost btn-xs"
+            aria-label={`Remove ${layer.name}`}
+            onClick={() => {
+              onEdit(removeLayer(plan, layer.id));
+            }}
+          >
+            <Trash2 size={14} aria-hidden />
+          </button>
+        </td>
+      </tr>
+      {open && (
+        <tr>
+          <td />
+          <td colSpan={COLUMNS - 1} className="px-2 pb-2">
+            <LayerDetails plan={plan} layer={layer} library={cards} onEdit={onEdit} />
+            <p className="muted num text-xs">
+              {card ? cardStanding(card) : 'card missing'}
+              {range && `; catalyst ${String(range.minPct)} to ${String(range.maxPct)} %, ${String(range.typicalPct)} usual`}
+            </p>
+          </td>
+        </tr>
+      )}
     </>
   );
 }
@@ -247,7 +275,7 @@ function AmountCells({ layer, change }: { layer: PlanLayer; change: (part: Parti
   if (laminate === null) {
     return (
       <>
-        <td className="px-2 py-1 align-top">
+        <td className="px-2 py-0.5">
           {layer.role === 'core' ? (
             <UnitCell
               label={`Thickness of ${name}`}
@@ -263,7 +291,7 @@ function AmountCells({ layer, change }: { layer: PlanLayer; change: (part: Parti
             cells(layerFields, layer, change)('wetFilmUm', { label: `Wet film of ${name}`, showLabel: false, range: filmRange.coat })
           )}
         </td>
-        <td className="muted px-2 py-1 align-top">{layer.role === 'core' ? 'core' : 'film'}</td>
+        <td className="muted px-2 py-0.5">{layer.role === 'core' ? 'core' : 'film'}</td>
       </>
     );
   }
@@ -272,11 +300,11 @@ function AmountCells({ layer, change }: { layer: PlanLayer; change: (part: Parti
   });
   return (
     <>
-      <td className="px-2 py-1 align-top whitespace-nowrap">
+      <td className="px-2 py-0.5 whitespace-nowrap">
         {cell('plies', { label: `Plies of ${name}`, showLabel: false, unit: '×', width: 'w-12' })}{' '}
         {cell('glassGsm', { label: `Areal weight of ${name}`, showLabel: false })}
       </td>
-      <td className="px-2 py-1 align-top whitespace-nowrap">
+      <td className="px-2 py-0.5 whitespace-nowrap">
         {cell('resinToGlass', { label: `Resin to glass of ${name}`, showLabel: false, width: 'w-14' })}
       </td>
     </>

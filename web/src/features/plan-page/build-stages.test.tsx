@@ -23,7 +23,7 @@ import { ReadinessList } from '../stages/plug/readiness-list';
 import { GatePart } from '../stages/release/gate-part';
 import { ZoneTable } from '../stages/release/zone-table';
 import { FacesPart } from '../stages/split/faces-part';
-import { LayerDetails } from '../stages/stack/layer-details';
+import { StackTable } from '../layers/stack-table';
 import { StageBar } from './stage-bar';
 import { stageOf } from '../stage/build-stages';
 
@@ -179,9 +179,10 @@ test('layer details: a named reinforcement brings its weight and ratio, a role i
   const seen = jest.fn<unknown, [SectionPlan]>();
   render(
     <Held first={staged} seen={seen}>
-      {(plan, set) => <LayerDetails plan={plan} library={cardLibrary()} onEdit={set} />}
+      {(plan, set) => <StackTable plan={plan} cards={cardLibrary()} readOnly={false} onEdit={set} onExplain={jest.fn()} />}
     </Held>,
   );
+  for (const layer of ['Skin mat', 'Bulk mat 1', 'Gel coat 1']) await user.click(screen.getByRole('button', { name: `How ${layer} is put on` }));
   await user.selectOptions(screen.getByLabelText('Reinforcement of Skin mat'), 'veil_30');
   expect(seen.mock.lastCall?.[0].sessions[2].layers[0]).toMatchObject({ fabricId: 'veil_30', laminate: { glassGsm: 30, resinToGlass: 8 } });
   await user.selectOptions(screen.getByLabelText('Role of Bulk mat 1'), 'core');
@@ -190,6 +191,11 @@ test('layer details: a named reinforcement brings its weight and ratio, a role i
   expect(seen.mock.lastCall?.[0].sessions[0].layers[0].application).toEqual({ method: 'cup gun', passes: 1, color: '' });
   await user.selectOptions(screen.getByLabelText('Gel coat 1 is put on by'), '');
   expect(seen.mock.lastCall?.[0].sessions[0].layers[0].application).toBeUndefined();
+  await user.click(screen.getByRole('button', { name: 'Filler or pigment into Skin mat' }));
+  await user.selectOptions(screen.getByLabelText('Filler 1 of Skin mat'), 'pigment_paste');
+  expect(seen.mock.lastCall?.[0].sessions[2].layers[0].additions).toEqual([{ cardId: 'pigment_paste', partsPer100: 2 }]);
+  await user.click(screen.getByRole('button', { name: 'Take filler 1 out of Skin mat' }));
+  expect(seen.mock.lastCall?.[0].sessions[2].layers[0].additions).toBeUndefined();
 });
 
 test('a cut file in millimeters: the roll, every outline closed, every label once', () => {

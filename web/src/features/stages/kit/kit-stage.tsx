@@ -1,4 +1,4 @@
-import { kitSheet, kitSvg, takeOff, takeOffCsv, type FabricKit } from '@pentimento/core/kit';
+import { kitSheet, kitSvg, takeOff, takeOffCsv, takeOffOfMold, type FabricKit } from '@pentimento/core/kit';
 import { DEFAULT_KIT, kitFields, type KitPlan } from '@pentimento/core/plan';
 import { Download } from 'lucide-react';
 import { useMemo } from 'react';
@@ -8,10 +8,10 @@ import { saveFile } from '../../../shared/save-file';
 import { useUnits } from '../../../shared/use-units';
 import { StageFrame } from '../../stage/stage-frame';
 import type { StageProps } from '../../stage/stage-props';
-import { RollDrawing } from './roll-drawing';
+import { pieceNumbers, RollDrawing } from './roll-drawing';
 
 /** Pieces of every ply, laid on the roll; templates at true size; and everything to have on the bench. */
-export function KitStage({ build, plan, library, readOnly, onEdit, objections }: StageProps) {
+export function KitStage({ build, plan, document, library, readOnly, onEdit, objections }: StageProps) {
   const kit = plan.kit ?? DEFAULT_KIT;
   const change = (next: KitPlan): void => {
     onEdit({ ...plan, kit: next });
@@ -19,6 +19,8 @@ export function KitStage({ build, plan, library, readOnly, onEdit, objections }:
   const cell = cells(kitFields, kit, change);
   const kits = useMemo(() => kitSheet(plan, library), [plan, library]);
   const lines = useMemo(() => takeOff(plan, library), [plan, library]);
+  const several = document.sections.filter(({ sessions }) => sessions.length > 0).length > 1;
+  const whole = useMemo(() => (several ? takeOffOfMold(document, library) : []), [several, document, library]);
   return (
     <StageFrame name="Kit" objections={objections} readOnly={readOnly}>
       <div className="mb-5 flex flex-wrap items-start gap-x-5 gap-y-2 text-sm">
@@ -27,6 +29,17 @@ export function KitStage({ build, plan, library, readOnly, onEdit, objections }:
         {cell('staggerMm')}
         {cell('longestPieceMm', { width: 'w-20' })}
         {cell('wastePct', { width: 'w-14' })}
+        <span className="pt-5">{cell('turnMat')}</span>
+        <span className="pt-5">
+          <FlagCell
+            label="Pieces narrower than the roll"
+            value={kit.widestPieceMm !== undefined}
+            onChange={(on) => {
+              change({ ...kit, widestPieceMm: on ? 600 : undefined });
+            }}
+          />
+        </span>
+        {cell('widestPieceMm', { width: 'w-20' })}
         <span className="pt-5">
           <FlagCell
             label="One roll width for all"
@@ -42,7 +55,8 @@ export function KitStage({ build, plan, library, readOnly, onEdit, objections }:
       {kits.map((one) => (
         <FabricPart key={one.fabricId} kit={one} build={build.name} />
       ))}
-      {lines.length > 0 && <TakeOffPart lines={lines} build={build.name} />}
+      {lines.length > 0 && <TakeOffPart title="Take-off, with the shop’s waste" lines={lines} build={build.name} />}
+      {whole.length > 0 && <TakeOffPart title="Take-off of the whole mold" lines={whole} build={`${build.name} whole`} />}
       <p className="muted text-xs">
         Torn edges feather into each other; a cut edge ridges and is butted. Glass dust and fiber: gloves, long sleeves, respirator when it flies.
       </p>
@@ -54,6 +68,7 @@ function FabricPart({ kit, build }: { kit: FabricKit; build: string }) {
   const units = useUnits();
   const { name, plies, roll, takeM } = kit;
   const file = `${build} ${name}`.replace(/[^\p{L}\p{N}]+/gu, '-');
+  const numbers = pieceNumbers(roll);
   const pieces = plies.reduce((sum, ply) => sum + ply.pieces.length, 0);
   return (
     <Part
@@ -93,7 +108,7 @@ function FabricPart({ kit, build }: { kit: FabricKit; build: string }) {
         <table className="mt-1 w-full">
           <thead>
             <tr className="muted text-left text-xs">
-              {['Label', 'Layer', 'Where', 'Pieces, along × across'].map((head) => (
+              {['Label', 'Layer', 'Where', 'Pieces (number on the drawing): along × across'].map((head) => (
                 <th key={head} className="pr-3 font-normal">
                   {head}
                 </th>
@@ -113,7 +128,7 @@ function FabricPart({ kit, build }: { kit: FabricKit; build: string }) {
                         bottomMm === topMm
                           ? units.text('thickness', bottomMm)
                           : `${units.text('thickness', bottomMm)} to ${units.text('thickness', topMm)}`;
-                      return `${piece.slice(label.length + 1)}: ${units.text('thickness', lengthMm)} × ${across}`;
+                      return `${piece.slice(label.length + 1)} (${String(numbers.get(piece) ?? 0)}): ${units.text('thickness', lengthMm)} × ${across}`;
                     })
                     .join(' · ')}
                 </td>
@@ -126,12 +141,12 @@ function FabricPart({ kit, build }: { kit: FabricKit; build: string }) {
   );
 }
 
-function TakeOffPart({ lines, build }: { lines: ReturnType<typeof takeOff>; build: string }) {
+function TakeOffPart({ title, lines, build }: { title: string; lines: ReturnType<typeof takeOff>; build: string }) {
   const { fill } = useUnits();
   const known = lines.filter(({ cost }) => cost !== null);
   return (
     <Part
-      title="Take-off, with the shop’s waste"
+      title={title}
       aside={
         <button
           type="button"
@@ -144,18 +159,19 @@ function TakeOffPart({ lines, build }: { lines: ReturnType<typeof takeOff>; buil
         </button>
       }
     >
-      <table className="w-full text-sm" aria-label="Take-off">
+      <table className="w-full text-sm" aria-label={title}>
         <thead>
           <tr className="muted text-left text-xs">
             <th className="pr-3 font-normal">Item</th>
             <th className="pr-3 text-right font-normal">Net</th>
             <th className="pr-3 text-right font-normal">Take</th>
+            <th className="pr-3 text-right font-normal">Order</th>
             <th className="pr-3 text-right font-normal">Cost</th>
             <th className="font-normal">Note</th>
           </tr>
         </thead>
         <tbody>
-          {lines.map(({ what, kind, net, take, unit, cost, note }) => (
+          {lines.map(({ what, kind, net, take, unit, order, cost, note }) => (
             <tr key={`${kind} ${what}`} className="hairline border-t">
               <td className="py-0.5 pr-3">{what}</td>
               <td className="num py-0.5 pr-3 text-right">
@@ -163,6 +179,9 @@ function TakeOffPart({ lines, build }: { lines: ReturnType<typeof takeOff>; buil
               </td>
               <td className="num predicted py-0.5 pr-3 text-right font-semibold">
                 {take.toFixed(2)} {unit}
+              </td>
+              <td className="num py-0.5 pr-3 text-right whitespace-nowrap">
+                {order === null ? '–' : `${String(order.count)} × ${String(order.of)} ${unit}`}
               </td>
               <td className="num py-0.5 pr-3 text-right">{cost === null ? '–' : cost.toFixed(2)}</td>
               <td className="muted py-0.5">{fill(note)}</td>

@@ -1,6 +1,7 @@
 import { DEFAULT_MIX, mixFields, mostOf, rangeOf, type MixPlan } from '@pentimento/core/plan';
 import { Plus, X } from 'lucide-react';
 import { cells } from '../../../shared/cells';
+import { NamesCell } from '../../../shared/names-cell';
 import { NumberCell } from '../../../shared/number-cell';
 
 const HOLDS = rangeOf(mixFields.containersG.of);
@@ -12,6 +13,15 @@ export function MixForm({ mix, onChange }: { mix: MixPlan; onChange: (mix: MixPl
   return (
     <div className="flex flex-wrap items-start gap-x-5 gap-y-2 text-sm">
       {cell('people', { unit: 'people' })}
+      <NamesCell
+        label={mixFields.crew.label}
+        names={mix.crew ?? []}
+        placeholder="nobody named"
+        most={mostOf(mixFields.crew)}
+        onChange={(crew) => {
+          onChange({ ...mix, crew: crew.length === 0 ? undefined : crew });
+        }}
+      />
       {cell('measure')}
       {cell('scaleG', { width: 'w-14' })}
       {cell('potShare', { width: 'w-14' })}

@@ -107,18 +107,33 @@ function PotRow({ row, tempC, measure, readOnly, onCatalyst, onExplain }: PotRow
         <span className="muted block text-xs">
           {card.name} + {row.hardener}
         </span>
+        {row.viscosity.paS !== null && (
+          <span className="muted num block text-xs">
+            about {row.viscosity.paS.toFixed(row.viscosity.paS < 10 ? 2 : 0)} Pa·s at {units.text('temperature', tempC)}
+          </span>
+        )}
+        {row.degasMin > 0 && <span className="block text-xs">{row.degasMin} min under vacuum, in a pot twice as high</span>}
       </td>
       <HardenerCell row={row} tempC={tempC} readOnly={readOnly} onCatalyst={onCatalyst} />
       <td className="num py-1 pr-3 whitespace-nowrap">
         <span className="text-base font-semibold">
           {row.pots} × {grams(row.potG)}
         </span>
-        <span className="muted block text-xs">
-          in {grams(row.containerG)}
-          {row.passes > 1 && `, ${String(row.passes)} passes`}
-        </span>
+        <span className="muted block text-xs">in {grams(row.containerG)}</span>
+        {row.spray && row.spray.passes > 1 && (
+          <span className="muted block text-xs whitespace-normal">
+            {row.spray.passes} passes of {units.text('film', row.spray.filmUm)}, {row.spray.flashMin} min between
+          </span>
+        )}
       </td>
-      <td className="num py-1 pr-3">{grams(dose.resinG)}</td>
+      <td className="num py-1 pr-3">
+        {grams(dose.resinG)}
+        {row.added.map(({ name, grams: mass }) => (
+          <span key={name} className="muted block text-xs">
+            + {grams(mass)} {name}
+          </span>
+        ))}
+      </td>
       <td className="num py-1 pr-3 whitespace-nowrap">
         <span className="font-semibold">{main}</span>
         <span className="muted block text-xs">= {other}</span>

@@ -1,11 +1,30 @@
 import type { PlugChoice } from '@pentimento/core/materials';
 import { earliestDemoldMin, climateFields, sectionPlanFields, plugFields, rangeOf, type CardLibrary, type SectionPlan } from '@pentimento/core/plan';
+import { momentText } from '@pentimento/core/shop-time';
+import { ChevronDown, ChevronRight } from 'lucide-react';
 import { memo } from 'react';
 import { cells } from '../../../shared/cells';
 import { ClockCell } from '../../../shared/clock-cell';
+import { useRemembered } from '../../../shared/use-remembered';
+import { useUnits } from '../../../shared/use-units';
 import { PostCure } from './post-cure';
 
-/** Plug and shop of a plan: what the stack lies on and what air it stands in. */
+/** Plug and shop in one line, for when they are folded away. */
+function useSummary(plan: SectionPlan, plugChoices: readonly PlugChoice[]): string {
+  const units = useUnits();
+  const { plug, climate, postCure } = plan;
+  const name = plugChoices.find(({ id }) => id === plug.materialId)?.name ?? plug.materialId;
+  const swing = climate.swingC > 0 ? ` ± ${units.text('temperatureDifference', climate.swingC)}` : '';
+  return [
+    `${name} ${units.text('thickness', plug.thicknessMm)}, to ${units.text('temperature', plug.heatLimitC)}`,
+    `shop ${units.text('temperature', climate.meanC)}${swing}${climate.fan ? ', fan' : ''}`,
+    ...(plan.shape?.pockets ? ['deep pockets'] : []),
+    postCure ? `post-cure ${units.text('temperature', postCure.holdC)}` : 'no post-cure',
+    `demold ${momentText(plan.startDate, plan.demoldMin)}`,
+  ].join(' · ');
+}
+
+/** Plug and shop of a plan: what the stack lies on and what air it stands in; one line until somebody wants to change it. */
 export const Conditions = memo(function Conditions({
   plan,
   library,
@@ -20,6 +39,8 @@ export const Conditions = memo(function Conditions({
   onEdit: (plan: SectionPlan) => void;
 }) {
   const { plug, climate } = plan;
+  const [open, setOpen] = useRemembered('conditions', false);
+  const summary = useSummary(plan, plugChoices);
   const plugCell = cells(plugFields, plug, (next) => {
     onEdit({ ...plan, plug: next });
   });
@@ -27,39 +48,55 @@ export const Conditions = memo(function Conditions({
     onEdit({ ...plan, climate: next });
   });
   return (
-    <fieldset disabled={readOnly} className="flex flex-wrap items-start gap-x-5 gap-y-2 text-sm">
-      <label>
-        <span className="muted block text-sm">Plug</span>
-        <select
-          className="hairline bg-base-100 h-7 border"
-          value={plug.materialId}
-          onChange={(event) => {
-            onEdit({ ...plan, plug: { ...plug, materialId: event.target.value } });
-          }}
-        >
-          {plugChoices.map(({ id, name }) => (
-            <option key={id} value={id}>
-              {name}
-            </option>
-          ))}
-        </select>
-      </label>
-      {plugCell('thicknessMm')}
-      {plugCell('heatLimitC')}
-      {climateCell('meanC')}
-      {climateCell('swingC')}
-      <span className="pt-5">{climateCell('fan')}</span>
-      <ClockCell
-        label="Demold"
-        valueMin={plan.demoldMin}
-        startDate={plan.startDate}
-        minMin={earliestDemoldMin(plan)}
-        maxMin={rangeOf(sectionPlanFields.demoldMin).max}
-        onChange={(demoldMin) => {
-          onEdit({ ...plan, demoldMin });
+    <>
+      <button
+        type="button"
+        className="hover:bg-base-200 num flex min-h-7 w-full items-center gap-1.5 text-left text-sm"
+        aria-expanded={open}
+        aria-label={`Plug and shop: ${summary}`}
+        onClick={() => {
+          setOpen(!open);
         }}
-      />
-      <PostCure plan={plan} library={library} onEdit={onEdit} />
-    </fieldset>
+      >
+        {open ? <ChevronDown size={14} aria-hidden /> : <ChevronRight size={14} aria-hidden />}
+        <span className="min-w-0">{summary}</span>
+      </button>
+      {open && (
+        <fieldset disabled={readOnly} className="flex flex-wrap items-start gap-x-5 gap-y-2 text-sm">
+          <label>
+            <span className="muted block text-sm">Plug</span>
+            <select
+              className="hairline bg-base-100 h-7 border"
+              value={plug.materialId}
+              onChange={(event) => {
+                onEdit({ ...plan, plug: { ...plug, materialId: event.target.value } });
+              }}
+            >
+              {plugChoices.map(({ id, name }) => (
+                <option key={id} value={id}>
+                  {name}
+                </option>
+              ))}
+            </select>
+          </label>
+          {plugCell('thicknessMm')}
+          {plugCell('heatLimitC')}
+          {climateCell('meanC')}
+          {climateCell('swingC')}
+          <span className="pt-5">{climateCell('fan')}</span>
+          <ClockCell
+            label="Demold"
+            valueMin={plan.demoldMin}
+            startDate={plan.startDate}
+            minMin={earliestDemoldMin(plan)}
+            maxMin={rangeOf(sectionPlanFields.demoldMin).max}
+            onChange={(demoldMin) => {
+              onEdit({ ...plan, demoldMin });
+            }}
+          />
+          <PostCure plan={plan} library={library} onEdit={onEdit} />
+        </fieldset>
+      )}
+    </>
   );
 });

@@ -1,7 +1,8 @@
+import { byLevel } from '@pentimento/core/units';
 import { explainVerdict, type Explanation } from '@pentimento/core/explain';
 import { plugChoicesOf } from '@pentimento/core/materials';
 import { moveSession, sectionOf, withSection, zoneOf, type Objection, type PlanDocument, type SectionPlan } from '@pentimento/core/plan';
-import { FIELD, mergeZones, type Verdict } from '@pentimento/core/judging';
+import { FIELD, mergeZones, worstLevel, type Verdict } from '@pentimento/core/judging';
 import type { SectionDistortion } from '@pentimento/core/distortion';
 import { useMemo, useState, type ComponentProps } from 'react';
 import { Link } from 'react-router';
@@ -16,11 +17,13 @@ import { StackTable } from '../../layers/stack-table';
 import { STAGE_NAMES } from '../../stage/build-stages';
 import type { SectionChoice } from '../../plan/section-choice';
 import { useLevers } from '../../simulation/use-levers';
+import type { ZoneInMold } from '../../simulation/simulation.worker';
 import type { Mold } from '../../simulation/use-mold';
 import type { Simulation } from '../../simulation/use-simulation';
 import type { StageProps } from '../../stage/stage-props';
 import { ChartControls } from './chart-controls';
 import { GrowthChart, type ChartView, type GrowthChartProps } from './chart/growth-chart';
+import type { ZoneBeside } from './chart/zone-ghost';
 import { Conditions } from './conditions';
 import { MoldStrip, ZoneRow } from './mold-strip';
 import { ReleasePanel } from './release/release-panel';
@@ -67,7 +70,8 @@ export function SequenceStage({
   const { picture } = simulation;
   const drawn = simulation.view ?? shown;
   const verdicts = useMemo(() => shownVerdicts(simulation, mold, choice), [simulation, mold, choice]);
-  const zones = mold.whole?.sections.find(({ id }) => id === section.id)?.zones ?? [];
+  const zones = useMemo(() => mold.whole?.sections.find(({ id }) => id === section.id)?.zones ?? [], [mold.whole, section.id]);
+  const beside = useMemo(() => worstBeside(document, zones, choice), [document, zones, choice]);
   const remedies = mold.remedies?.plan === document && mold.remedies.sectionId === section.id ? mold.remedies.byCause : null;
   const at = cursorS ?? worstMoment(verdicts) ?? shown.demoldMin * 60;
 
@@ -86,6 +90,7 @@ export function SequenceStage({
                 drawn={drawn}
                 picture={picture}
                 ghost={ghost}
+                beside={beside}
                 inPlan={(view) => withSection(document, section.id, view)}
                 cards={library}
                 view={view}
@@ -97,7 +102,7 @@ export function SequenceStage({
               />
             )}
           </div>
-          <section aria-label="Plug and shop" className="hairline border-t px-4 py-2">
+          <section aria-label="Plug and shop" className="hairline border-t px-4 py-1">
             <Conditions plan={present} library={library} plugChoices={plugs} readOnly={readOnly} onEdit={edit} />
           </section>
           <Behind
@@ -152,7 +157,7 @@ export function SequenceStage({
   );
 }
 
-interface LiveChartProps extends Pick<GrowthChartProps, 'picture' | 'ghost' | 'cards' | 'view' | 'width' | 'cursorS' | 'onCursor'> {
+interface LiveChartProps extends Pick<GrowthChartProps, 'picture' | 'ghost' | 'beside' | 'cards' | 'view' | 'width' | 'cursorS' | 'onCursor'> {
   readonly plan: SectionPlan;
   /** The plan that the picture shows */
   readonly drawn: SectionPlan;
@@ -280,6 +285,18 @@ function ghostOf(saved: PlanDocument, { sectionId, zoneId }: SectionChoice): Sec
   if (!section) return null;
   if (zoneId === FIELD) return sectionOf(saved, sectionId);
   return section.zones.some(({ id }) => id === zoneId) ? zoneOf(saved, sectionId, zoneId) : null;
+}
+
+/** Of the section's zones that are not shown, the one that is worst off; null: there is no other. */
+function worstBeside(document: PlanDocument, zones: readonly ZoneInMold[], { sectionId, zoneId }: SectionChoice): ZoneBeside | null {
+  const section = document.sections.find(({ id }) => id === sectionId);
+  const others = zones
+    .filter(({ id }) => id !== zoneId && (id === FIELD || section?.zones.some((zone) => zone.id === id)))
+    .map((zone) => ({ zone, level: worstLevel(zone.verdicts) }));
+  if (others.length === 0) return null;
+  const [worst] = others.sort((one, other) => byLevel(one.level, other.level));
+  const { id, name } = worst.zone;
+  return { name, level: worst.level, plan: id === FIELD ? sectionOf(document, sectionId) : zoneOf(document, sectionId, id) };
 }
 
 /** Why there is no picture, or not yet. */

@@ -10,6 +10,7 @@ import {
   withoutParting,
   withoutSection,
   withParting,
+  withSectionAt,
   withSectionEarlier,
   type MoldSection,
   type PartingLine,
@@ -19,6 +20,7 @@ import { ArrowUp, Trash2 } from 'lucide-react';
 import { AddButton } from '../../../shared/edit-table';
 import { cells } from '../../../shared/cells';
 import { Part } from '../../../shared/fields';
+import { SortableList, SortableRow } from '../../../shared/sortable';
 import { BoltDrawing } from './bolt-drawing';
 import { newId } from '../../../shared/new-id';
 
@@ -43,25 +45,32 @@ export function SectionsPart({ plan, onEdit }: SectionsPartProps) {
   const { partings } = design;
   return (
     <Part title="Sections, in the order they are laid">
-      <ol aria-label="Sections" className="text-sm">
-        {sections.map((section, i) => (
-          <SectionRow
-            key={section.id}
-            section={section}
-            place={i + 1}
-            only={sections.length === 1}
-            onChange={({ name }) => {
-              onEdit(changeSection(plan, section.id, (one) => ({ ...one, name })));
-            }}
-            onRaise={() => {
-              onEdit(withSectionEarlier(plan, i));
-            }}
-            onRemove={() => {
-              onEdit(withoutSection(plan, section.id));
-            }}
-          />
-        ))}
-      </ol>
+      <SortableList
+        ids={sections.map(({ id }) => id)}
+        onMove={(from, to) => {
+          onEdit(withSectionAt(plan, from, to));
+        }}
+      >
+        <ol aria-label="Sections" className="text-sm">
+          {sections.map((section, i) => (
+            <SectionRow
+              key={section.id}
+              section={section}
+              place={i + 1}
+              only={sections.length === 1}
+              onChange={({ name }) => {
+                onEdit(changeSection(plan, section.id, (one) => ({ ...one, name })));
+              }}
+              onRaise={() => {
+                onEdit(withSectionEarlier(plan, i));
+              }}
+              onRemove={() => {
+                onEdit(withoutSection(plan, section.id));
+              }}
+            />
+          ))}
+        </ol>
+      </SortableList>
       <div className="mt-2 flex gap-1.5">
         <AddButton
           disabled={sections.length >= mostOf(planFields.sections)}
@@ -113,7 +122,7 @@ interface SectionRowProps {
 
 function SectionRow({ section, place, only, onChange, onRaise, onRemove }: SectionRowProps) {
   return (
-    <li className="hairline flex items-center gap-2 border-b py-1">
+    <SortableRow id={section.id} className="hairline bg-base-100 flex items-center gap-2 border-b py-1" grip={only ? null : `Move ${section.name}`}>
       <span className="num muted w-5">{place}</span>
       {cells(sectionFields, section, onChange)('name', { label: `Name of section ${String(place)}`, showLabel: false, width: 'w-56' })}
       <span className="flex-1" />
@@ -139,7 +148,7 @@ function SectionRow({ section, place, only, onChange, onRaise, onRemove }: Secti
       >
         <Trash2 size={13} aria-hidden />
       </button>
-    </li>
+    </SortableRow>
   );
 }
 

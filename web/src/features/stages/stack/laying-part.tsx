@@ -1,7 +1,9 @@
 import {
   layingOrder,
   layingSeconds,
+  mostOf,
   OVER_ALL_M2,
+  peopleAt,
   placesApartSeconds,
   sessionFields,
   type CardLibrary,
@@ -10,6 +12,7 @@ import {
 } from '@pentimento/core/plan';
 import { clockText } from '@pentimento/core/shop-time';
 import { cells } from '../../../shared/cells';
+import { NamesCell } from '../../../shared/names-cell';
 import { Part } from '../../../shared/fields';
 
 interface LayingPartProps {
@@ -33,7 +36,7 @@ export function LayingPart({ plan, library, onEdit }: LayingPartProps) {
         <table className="w-full text-sm">
           <thead>
             <tr className="muted text-left text-xs">
-              {['Session', 'People', 'Laid', 'Patch', 'A ply takes', ''].map((heading) => (
+              {['Session', 'People', 'Who', 'Laid', 'Patch', 'A ply takes', ''].map((heading) => (
                 <th key={heading} className="py-1 pr-4 font-normal">
                   {heading}
                 </th>
@@ -72,7 +75,7 @@ function Laying({ session, plan, library, onChange }: LayingProps) {
   const plies = session.layers.reduce((sum, { laminate }) => sum + (laminate?.plies ?? 1), 0);
   const shown = {
     ...session,
-    people: session.people ?? plan.mix?.people ?? 2,
+    people: peopleAt(session, plan),
     order,
     patchM2,
     plyMin: session.plyMin ?? Math.round(wholeS / 60 / Math.max(1, plies)),
@@ -89,6 +92,18 @@ function Laying({ session, plan, library, onChange }: LayingProps) {
         {session.name}
       </th>
       <td className="py-1 pr-4">{cell('people', { label: `People at ${session.name}`, showLabel: false, width: 'w-14' })}</td>
+      <td className="py-1 pr-4">
+        <NamesCell
+          label={`Who lays ${session.name}`}
+          showLabel={false}
+          names={session.who ?? []}
+          placeholder={(plan.mix?.crew ?? []).join(', ')}
+          most={mostOf(sessionFields.who)}
+          onChange={(who) => {
+            onChange({ ...session, who: who.length === 0 ? undefined : who });
+          }}
+        />
+      </td>
       <td className="py-1 pr-4">{cell('order', { label: `Order of ${session.name}`, showLabel: false })}</td>
       <td className="py-1 pr-4">
         {order === 'patch by patch' && cell('patchM2', { label: `Patch of ${session.name}`, showLabel: false, width: 'w-16' })}

@@ -10,7 +10,6 @@ import type { StageProps } from '../../stage/stage-props';
 import { ComparePart } from './compare-part';
 import { InfusionPart } from './infusion-part';
 import { LayingPart } from './laying-part';
-import { LayerDetails } from './layer-details';
 import { StackTable } from '../../layers/stack-table';
 import { TallyPart } from './tally-part';
 import { ZonesPart } from './zones-part';
@@ -49,11 +48,6 @@ export function StackStage({ plan, document, section, cards, library, readOnly, 
       <div className="-mx-2 mb-4">
         <StackTable plan={plan} cards={library} readOnly={readOnly} onEdit={onEdit} onExplain={setExplained} />
       </div>
-      {plan.sessions.length > 0 && (
-        <div className="-mx-2 mb-6">
-          <LayerDetails plan={plan} library={library} onEdit={onEdit} />
-        </div>
-      )}
       <ZonesPart
         section={section}
         onChange={(next) => {

@@ -37,10 +37,13 @@ export function StepList({ startDate, steps, sections }: StepListProps) {
   const [work, setWork] = useState('');
   const [place, setPlace] = useState('');
   const [section, setSection] = useState('');
+  const [person, setPerson] = useState('');
+  const people = [...new Set(steps.flatMap(({ who }) => who))].sort((a, b) => a.localeCompare(b));
   const shown = steps.filter(
     (step) =>
       (work === '' || laborGroupOf(step) === work) &&
       (place === '' || step.place === place) &&
+      (person === '' || step.who.includes(person)) &&
       (section === '' || step.sectionId === null || step.sectionId === section),
   );
   const days = new Map<number, Step[]>();
@@ -53,6 +56,9 @@ export function StepList({ startDate, steps, sections }: StepListProps) {
       <div className="mb-2 flex flex-wrap items-end gap-3 text-sm print:hidden">
         <ChoiceCell label="Work" value={work} options={WORK} onChange={setWork} />
         <ChoiceCell label="Place" value={place} options={PLACES} onChange={setPlace} />
+        {people.length > 0 && (
+          <ChoiceCell label="Who" value={person} options={[['', 'everybody'], ...people.map((name) => [name, name] as const)]} onChange={setPerson} />
+        )}
         {sections.length > 1 && (
           <ChoiceCell
             label="Section"
@@ -116,6 +122,7 @@ function StepRow({ step, startDate }: { step: Step; startDate: string }) {
       <span className="num muted text-right text-xs whitespace-nowrap">
         {step.handsMin > 0 && `${step.people > 1 ? `${String(step.people)} × ` : ''}${minutes(step.handsMin / Math.max(1, step.people))}`}
         {step.waitMin > 0 && `, wait ${minutes(step.waitMin)}`}
+        {step.who.length > 0 && <span className="block whitespace-normal">{step.who.join(', ')}</span>}
       </span>
     </li>
   );

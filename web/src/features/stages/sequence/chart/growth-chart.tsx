@@ -11,7 +11,8 @@ import { Profile } from './profile';
 import { ReleaseLane } from './release-lane';
 import { SECTION_WIDTH, SectionColumn } from './section-column';
 import { SessionEdges } from './session-edges';
-import { outlinePath } from './stack-outline';
+import { laidSpans, outlinePath, type LaidSpan } from './stack-outline';
+import { ZoneGhost, type ZoneBeside } from './zone-ghost';
 import { WindowLanes } from './window-lanes';
 
 export interface ChartView {
@@ -27,6 +28,8 @@ export interface GrowthChartProps {
   readonly picture: Picture;
   /** Last saved version, drawn faintly beneath */
   readonly ghost: SectionPlan | null;
+  /** The worst of the section's other zones; null: there is none */
+  readonly beside: ZoneBeside | null;
   readonly cards: CardLibrary;
   readonly view: ChartView;
   readonly width: number;
@@ -49,7 +52,7 @@ const TOP = 12;
 
 /** The growth chart: a stack laid step by step, its heat, its windows. */
 export function GrowthChart(props: GrowthChartProps) {
-  const { plan, picture, ghost, cards, view, width, height, cursorS, clockPlan } = props;
+  const { plan, picture, ghost, beside, cards, view, width, height, cursorS, clockPlan } = props;
   const hatch = useId();
   const plotWidth = Math.max(200, width - LEFT - SECTION_WIDTH);
   const plotHeight = height - AXIS;
@@ -61,7 +64,7 @@ export function GrowthChart(props: GrowthChartProps) {
   const heights = useMemo(() => heightScale(picture.layers, view.heightMode, baseY), [picture.layers, view.heightMode, baseY]);
   const gel = useMemo(() => frontPath(picture, picture.gelS, clock, heights), [picture, clock, heights]);
   const cure = useMemo(() => frontPath(picture, cureMoments(picture, view.cureLevel), clock, heights), [picture, view.cureLevel, clock, heights]);
-  const starts = heights.boxes.map(({ layer }) => plan.sessions[layer.sessionIndex].startMin * 60);
+  const spans = useMemo(() => laidSpans(plan, cards), [plan, cards]);
   const cursorX = clock.toX(Math.min(cursorS, clock.endS));
 
   return (
@@ -82,11 +85,12 @@ export function GrowthChart(props: GrowthChartProps) {
               <rect x={0} y={baseY} width={plotWidth} height={PLUG} fill={`url(#${hatch}-plug)`} pointerEvents="none" />
               <line x1={0} x2={plotWidth + 30} y1={baseY} y2={baseY} stroke="currentColor" strokeWidth="2" />
               <g pointerEvents="none">
-                <LayerLines boxes={heights.boxes} starts={starts} clock={clock} />
-                <path d={outlinePath(heights.boxes, starts, clock)} fill="none" stroke="currentColor" strokeWidth="1.6" />
+                <LayerLines boxes={heights.boxes} spans={spans} clock={clock} />
+                <path d={outlinePath(heights.boxes, spans, clock)} fill="none" stroke="currentColor" strokeWidth="1.6" />
                 <path d={gel} fill="none" stroke="currentColor" strokeWidth="1.6" strokeDasharray="1.5 2.5" />
                 <path d={cure} fill="none" stroke="currentColor" strokeWidth="1" strokeDasharray="7 3" />
-                {ghost && <Ghost plan={ghost} picture={picture} heights={heights.boxes} clock={clock} />}
+                {ghost && <Ghost plan={ghost} cards={cards} picture={picture} heights={heights.boxes} clock={clock} />}
+                {beside && <ZoneGhost beside={beside} plan={plan} cards={cards} heights={heights.boxes} clock={clock} baseY={baseY} />}
                 <DemoldMark x={clock.toX(plan.demoldMin * 60)} height={baseY} />
                 <line x1={cursorX} x2={cursorX} y1={-TOP} y2={baseY + PLUG} className="stroke-primary" strokeWidth="1.5" />
               </g>
@@ -94,6 +98,7 @@ export function GrowthChart(props: GrowthChartProps) {
                 plan={plan}
                 clock={clock}
                 boxes={heights.boxes}
+                spans={spans}
                 baseY={baseY}
                 onDragStart={props.onDragStart}
                 onPreview={props.onPreview}
@@ -112,9 +117,9 @@ export function GrowthChart(props: GrowthChartProps) {
   );
 }
 
-function LayerLines({ boxes, starts, clock }: { boxes: readonly { topY: number }[]; starts: readonly number[]; clock: ClockScale }) {
+function LayerLines({ boxes, spans, clock }: { boxes: readonly { topY: number }[]; spans: readonly LaidSpan[]; clock: ClockScale }) {
   return boxes.map(({ topY }, i) => (
-    <line key={topY} x1={clock.toX(starts[i])} x2={clock.width} y1={topY} y2={topY} stroke="currentColor" strokeOpacity="0.55" strokeWidth="0.8" />
+    <line key={topY} x1={clock.toX(spans[i].toS)} x2={clock.width} y1={topY} y2={topY} stroke="currentColor" strokeOpacity="0.55" strokeWidth="0.8" />
   ));
 }
 
@@ -125,21 +130,26 @@ function DemoldMark({ x, height }: { x: number; height: number }) {
 /** The saved version showing through: its steps, without its heat. */
 function Ghost({
   plan,
+  cards,
   picture,
   heights,
   clock,
 }: {
   plan: SectionPlan;
+  cards: CardLibrary;
   picture: Picture;
   heights: readonly { layer: { sessionIndex: number }; topY: number; bottomY: number }[];
   clock: ClockScale;
 }) {
   if (picture.layers.length === 0) return null;
   const boxes = heights.filter(({ layer }) => layer.sessionIndex < plan.sessions.length);
-  const starts = boxes.map(({ layer }) => Math.min(plan.sessions[layer.sessionIndex].startMin * 60, clock.endS));
+  const known = laidSpans(plan, cards);
+  const spans = boxes.map(
+    ({ layer }, i) => known.at(i) ?? { fromS: plan.sessions[layer.sessionIndex].startMin * 60, toS: plan.sessions[layer.sessionIndex].startMin * 60 },
+  );
   return (
     <path
-      d={outlinePath(boxes, starts, clock)}
+      d={outlinePath(boxes, spans, clock)}
       fill="none"
       stroke="currentColor"
       strokeOpacity="0.5"

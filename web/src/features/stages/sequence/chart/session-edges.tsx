@@ -2,11 +2,14 @@ import { SNAP_MIN, snapMinutes, type SectionPlan } from '@pentimento/core/plan';
 import { clockText, type ClockScale } from '@pentimento/core/shop-time';
 import { useRef, type KeyboardEvent, type PointerEvent } from 'react';
 import type { LayerBox } from './height-scale';
+import type { LaidSpan } from './stack-outline';
 
 interface SessionEdgesProps {
   readonly plan: SectionPlan;
   readonly clock: ClockScale;
   readonly boxes: readonly LayerBox[];
+  /** Of every layer, by which an edge leans */
+  readonly spans: readonly LaidSpan[];
   readonly baseY: number;
   readonly onDragStart: () => void;
   /** While the hand moves */
@@ -19,7 +22,7 @@ interface SessionEdgesProps {
 }
 
 /** Edges of the sessions as handles: drag along time, or arrow keys. */
-export function SessionEdges({ plan, clock, boxes, baseY, onDragStart, onPreview, onMove, onNudge, onCancel }: SessionEdgesProps) {
+export function SessionEdges({ plan, clock, boxes, spans, baseY, onDragStart, onPreview, onMove, onNudge, onCancel }: SessionEdgesProps) {
   const drag = useRef<{ index: number; grabX: number; startX: number; at: number } | null>(null);
 
   const begin = (event: PointerEvent<SVGGElement>, index: number): void => {
@@ -60,6 +63,14 @@ export function SessionEdges({ plan, clock, boxes, baseY, onDragStart, onPreview
     const bottom = own.at(0)?.bottomY ?? baseY;
     const top = own.at(-1)?.topY ?? baseY;
     const x = clock.toX(session.startMin * 60);
+    const leans = boxes
+      .map((box, i) => ({ box, span: spans[i] }))
+      .filter(({ box: { layer } }) => layer.sessionIndex === index)
+      .map(
+        ({ box, span }) =>
+          `L${(clock.toX(span.fromS) - x).toFixed(1)} ${box.bottomY.toFixed(1)}L${(clock.toX(span.toS) - x).toFixed(1)} ${box.topY.toFixed(1)}`,
+      );
+    const topX = leans.length > 0 ? Number(/L(\S+) \S+$/.exec(leans[leans.length - 1])?.[1] ?? 0) : 0;
     return (
       <g
         key={session.id}
@@ -87,8 +98,8 @@ export function SessionEdges({ plan, clock, boxes, baseY, onDragStart, onPreview
         }}
       >
         <rect x={-12} y={Math.min(top, bottom) - 4} width={24} height={Math.max(24, bottom - top + 8)} fill="transparent" />
-        <line y1={bottom} y2={top} stroke="currentColor" strokeWidth="3.5" />
-        <path d={`M0 ${top.toFixed(1)}m-6 -1h12l-6 7z`} fill="currentColor" />
+        <path d={`M0 ${bottom.toFixed(1)}${leans.join('')}`} fill="none" stroke="currentColor" strokeWidth="3.5" />
+        <path d={`M${topX.toFixed(1)} ${top.toFixed(1)}m-6 -1h12l-6 7z`} fill="currentColor" />
         <rect
           x={-9}
           y={Math.min(top, bottom) - 6}
