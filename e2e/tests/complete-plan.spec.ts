@@ -23,7 +23,7 @@ async function newBuild(page: Page, name: string, school: string): Promise<void>
 }
 
 async function fetched(page: Page, press: string): Promise<{ name: string; text: string }> {
-  const [download]: [Download, void] = await Promise.all([page.waitForEvent('download'), page.getByRole('button', { name: press }).click()]);
+  const [download]: [Download, void] = await Promise.all([page.waitForEvent('download'), page.getByRole('button', { name: press }).first().click()]);
   return { name: download.suggestedFilename(), text: (await readFile(await download.path())).toString('latin1') };
 }
 
@@ -144,7 +144,7 @@ test('the tram seat’s left half from nothing to the sheet on the wall, and its
     expect(dxf.text).toContain('LWPOLYLINE');
     expect(dxf.text.match(/S3-L1-P1-01/g)).toHaveLength(1);
     expect((await fetched(page, 'CSV')).text).toMatch(
-      /^item,kind,net,take_with_waste,unit,cost,note\r\nTooling gel coat, iso|^item,kind.*\r\n"Tooling gel coat, iso"/,
+      /^item,kind,net,take_with_waste,unit,order_count,order_of,cost,note\r\nTooling gel coat, iso|^item,kind.*\r\n"Tooling gel coat, iso"/,
     );
   });
 
@@ -167,7 +167,7 @@ test('the tram seat’s left half from nothing to the sheet on the wall, and its
     await newBuild(page, RIGHT, 'Staged, general resin');
     await openStage(page, 'Plug');
     await expect(objects(page)).toContainText('Others of this part have a hand, this one has none.');
-    await page.getByLabel('Mirror').selectOption(LEFT);
+    await page.getByLabel('Mirror of').selectOption(LEFT);
     await page.getByLabel('Hand', { exact: true }).selectOption('left');
     await expect(objects(page)).toContainText('a mirror has the other hand');
     await expect(worst(page)).toContainText('stop');

@@ -102,5 +102,5 @@ test('the mirrored twin is made in one go, and is the other hand', async ({ page
   await page.getByRole('button', { name: 'Make its mirrored twin' }).click();
   await expect(page.getByRole('heading', { name: 'Fender, right' })).toBeVisible();
   await expect(page.getByLabel('Hand', { exact: true })).toHaveValue('right');
-  await expect(page.getByLabel('Mirror')).toHaveValue('Fender, left');
+  await expect(page.getByLabel('Mirror of')).toHaveValue('Fender, left');
 });

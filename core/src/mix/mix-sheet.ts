@@ -17,7 +17,7 @@ import { catalystFor, COMFORT_C, type CatalystAdvice } from './catalyst-level.js
 import { hardenerDensity, hardenerOf } from './hardener-name.js';
 import { doseOf, type Dose } from './hardener-dose.js';
 import { DEFAULT_MIX, type MixPlan } from '../plan/parts/mix-plan.js';
-import { STATED_AT_C, viscosityAt, type Viscosity } from './viscosity.js';
+import { STATED_AT_C, viscosityAt, type Viscosity } from '../materials/viscosity.js';
 
 /** Styrene boils at 145 °C: a pot that gets there foams, smokes and cracks. Epoxy and polyurethane smoke later (assumed) [°C]. */
 const SMOKING_STYRENE_C = 145;

@@ -14,7 +14,7 @@ import { changeLayer } from '../plan/edit-plan.js';
 import { stepsOf, workedOut } from '../steps/steps-of.js';
 import { withValues } from '../materials/material-card.js';
 import { mixObjections, mixSheet, potLookup, smokes, type MixRow } from './mix-sheet.js';
-import { STATED_AT_C, viscosityAt } from './viscosity.js';
+import { STATED_AT_C, viscosityAt } from '../materials/viscosity.js';
 
 const cards = cardLibrary();
 const plan = planFromTemplate('staged', { startDate: '2026-12-07', areaM2: 2, plug: { materialId: 'mdf', thicknessMm: 18, heatLimitC: 90 } });

@@ -22,8 +22,10 @@ const grit = (number: number, minutesPerM2: number): FinishRung => ({
 });
 const compound = (id: string, name: string, minutesPerM2: number): FinishRung => ({ id, name, grit: null, wet: false, minutesPerM2 });
 
-/** From coarse to show finish (typical minutes, docs/references.md#finish-times). */
+/** From coarse to show finish (typical minutes, docs/references.md#finish-times; under 80 carried on by their own slope, assumed). */
 export const finishLadder: readonly FinishRung[] = [
+  grit(40, 32),
+  grit(60, 28),
   grit(80, 25),
   grit(120, 20),
   grit(180, 18),

@@ -1,4 +1,9 @@
+import { airTempK } from '../heat/air.js';
+import { KELVIN } from '../units/kelvin.js';
 import { cardFlag, cardNumber, type MaterialCard } from '../materials/material-card.js';
+import { STATED_AT_C, viscosityAt } from '../materials/viscosity.js';
+import { laidResin } from '../plan/laid-resin.js';
+import { planAir } from '../plan/surroundings.js';
 import { cardOf, type CardLibrary } from '../plan/card-library.js';
 import type { Objection } from '../plan/objection.js';
 import type { SectionPlan, PlanLayer } from '../plan/section-plan.js';
@@ -35,8 +40,21 @@ function stated(card: MaterialCard | undefined, key: string, otherwise: number, 
   return value ?? otherwise;
 }
 
-/** @param gelS time from laying to gel of a layer by id [s], from the simulation */
-export function infusionOutcome(layer: PlanLayer, infusion: InfusionPlan, cards: CardLibrary, gelS: number | null): InfusionOutcome {
+/** What an infused layer's fill depends on besides the infusion. */
+export interface InfusionMoment {
+  /** From laying to gel [s], from the simulation; null: not simulated, or never */
+  readonly gelS: number | null;
+  /** Of resin and shop as it fills [°C]; its viscosity follows */
+  readonly tempC: number;
+}
+
+/** The shop as an infused layer's session begins [°C]. */
+export function infusedAtC(layer: PlanLayer, { sessions, climate }: SectionPlan): number {
+  const session = sessions.find(({ layers }) => layers.some(({ id }) => id === layer.id));
+  return session ? airTempK(planAir(climate), session.startMin * 60) - KELVIN : STATED_AT_C;
+}
+
+export function infusionOutcome(layer: PlanLayer, infusion: InfusionPlan, cards: CardLibrary, { gelS, tempC }: InfusionMoment): InfusionOutcome {
   const assumed: string[] = [];
   const fabric = layer.fabricId === undefined ? undefined : cards.sheets.get(layer.fabricId);
   const mesh = infusion.meshId === null ? undefined : cards.sheets.get(infusion.meshId);
@@ -49,7 +67,9 @@ export function infusionOutcome(layer: PlanLayer, infusion: InfusionPlan, cards:
     });
   }
   const permeabilityM2 = layeredPermeability(stack);
-  const viscosityPaS = stated(cardOf(cards, layer.cardId).sheet, 'viscosityPaS', ASSUMED_VISCOSITY_PAS, 'viscosity of the resin', assumed);
+  const card = cardOf(cards, layer.cardId);
+  const atSheet = stated(card.sheet, 'viscosityPaS', ASSUMED_VISCOSITY_PAS, 'viscosity of the resin', assumed);
+  const viscosityPaS = atSheet * viscosityAt(card, laidResin(layer, cards), tempC).factor;
   const fillS = fillTimeS({
     porosity: 1 - infusion.fiberVolumeShare,
     viscosityPaS,
@@ -86,7 +106,9 @@ export function infusionObjections(plan: SectionPlan, cards: CardLibrary, gelS: 
         remedy: 'Fill in flow length, mesh and pressure.',
       }),
     ];
-  const outcomes = layers.map((layer) => infusionOutcome(layer, infusion, cards, gelS.get(layer.id) ?? null));
+  const outcomes = layers.map((layer) =>
+    infusionOutcome(layer, infusion, cards, { gelS: gelS.get(layer.id) ?? null, tempC: infusedAtC(layer, plan) }),
+  );
   const found = outcomes.flatMap(({ layer, fillS, gelS: gelAfterS, assumed }): Objection[] => {
     const list: Objection[] = [];
     if (gelAfterS !== null && fillS > FILL_SHARE * gelAfterS)

@@ -33,7 +33,9 @@ test.each(manyPlans.filter(([name]) => name.includes('infused')))('%s fills as i
   expect(
     kept({
       ids: infused.map(({ id }) => id),
-      outcomes: infused.flatMap((layer) => [null, 900, 36000].map((gel) => infusionOutcome(layer, plan.infusion ?? DEFAULT_INFUSION, cards, gel))),
+      outcomes: infused.flatMap((layer) =>
+        [null, 900, 36000].map((gel) => infusionOutcome(layer, plan.infusion ?? DEFAULT_INFUSION, cards, { gelS: gel, tempC: 20 })),
+      ),
       objections: [infusionObjections(plan, cards, new Map()), infusionObjections(plan, cards, gelS)],
     }),
   ).toMatchSnapshot();

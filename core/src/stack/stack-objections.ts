@@ -153,7 +153,9 @@ function skins(layers: readonly Placed[]): Objection[] {
     say({
       level: 'care',
       id: 'no-skin',
-      title: `${first.layer.name} right on the gel coat`,
+      title: layers.some(({ layer }) => layer.role === 'gelcoat')
+        ? `${first.layer.name} right on the gel coat`
+        : `${first.layer.name} right on the plug`,
       why: words`${String(plies)} × ${amount('arealWeight', glassGsm)} at once: air is not rolled out, and its shrink prints.`,
       remedy: words`A skin of at most ${amount('arealWeight', SKIN_MOST_GSM)} first, rolled free of air.`,
     }),

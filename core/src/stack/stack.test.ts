@@ -144,7 +144,10 @@ describe('infusion', () => {
 
   test('what no card states is assumed, and said', () => {
     const [layer] = infusedLayers(infused, cards);
-    const outcome = infusionOutcome({ ...layer, fabricId: undefined }, { ...DEFAULT_INFUSION, meshId: 'no-such-mesh' }, cards, null);
+    const outcome = infusionOutcome({ ...layer, fabricId: undefined }, { ...DEFAULT_INFUSION, meshId: 'no-such-mesh' }, cards, {
+      gelS: null,
+      tempC: 23,
+    });
     expect(outcome.assumed).toEqual(['permeability of the reinforcement', 'permeability of the mesh', 'thickness of the mesh']);
   });
 });

@@ -1,4 +1,14 @@
-import { cardLibrary, DEFAULT_INTAKE, defaultRelease, gateTests, planFromTemplate, planOf, type SectionPlan } from '@pentimento/core/plan';
+import {
+  cardLibrary,
+  DEFAULT_INTAKE,
+  defaultRelease,
+  gateTests,
+  planFromTemplate,
+  planOf,
+  withNewSection,
+  type PlanDocument,
+  type SectionPlan,
+} from '@pentimento/core/plan';
 import { readinessChecks } from '@pentimento/core/plug';
 import { randomUUID } from 'node:crypto';
 import type request from 'supertest';
@@ -161,6 +171,26 @@ describe('builds', () => {
       .post(`/api/builds/${id}/finish`)
       .send({ ...finish, hand: 'both' })
       .expect(400);
+  });
+
+  test('a build of two sections gives one mold that knows their names; one of one piece lists none', async () => {
+    const agent = await shop.signedIn();
+    const finish = async (of: PlanDocument): Promise<string[]> => {
+      const id = randomUUID();
+      await agent
+        .post('/api/builds')
+        .send({ ...newBuild(id), plan: of })
+        .expect(201);
+      const { body } = await agent
+        .post(`/api/builds/${id}/finish`)
+        .send({ moldId: randomUUID(), hand: 'none', releaseProgramId: 'paste-wax', reason: REASON })
+        .expect(200);
+      expect((await agent.get('/api/molds')).body.find((mold: { id: string }) => mold.id === body.id).sections).toEqual(body.sections);
+      return body.sections;
+    };
+    const two = withNewSection(planOf(plan), randomUUID);
+    expect(await finish(two)).toEqual(two.sections.map(({ name }) => name));
+    expect(await finish(planOf(plan))).toEqual([]);
   });
 
   test('a mold gets no other hand than its plan says', async () => {

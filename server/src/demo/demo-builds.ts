@@ -1,6 +1,7 @@
 import {
   cardLibrary,
   changeLayer,
+  DEFAULT_MIX,
   moveSession,
   planFromTemplate,
   planOf,
@@ -49,7 +50,8 @@ const rushed = (left: SectionPlan): SectionPlan => {
   const thicker = changeLayer(changeLayer(left, 'l4', { laminate }), 'l5', { laminate });
   return moveSession(thicker, 4, at(2, 8) + 45);
 };
-const seat = twoHalves(plan('staged', '2026-12-01', 0.95, printed, { climate: { ...autumn, meanC: 22 } }), rushed);
+const three = { ...DEFAULT_MIX, people: 3, crew: ['Ben Corrie', 'Cleo Strand', 'Finn Sallow'] };
+const seat = twoHalves(plan('staged', '2026-12-01', 0.95, printed, { climate: { ...autumn, meanC: 22 }, mix: three }), rushed);
 
 const petalPlanned = plan('staged', '2026-11-19', 3.1, fiberboard, { climate: { ...autumn, meanC: 19 } });
 const petalLate = moveSession(moveSession(petalPlanned, 2, at(1, 14.5)), 3, at(2, 9));

@@ -36,6 +36,8 @@ export class MoldDto {
   @ApiProperty({ format: 'date-time' }) finishedAt: string;
   /** Why it was finished with a gate or checks open; null: nothing was */
   @TextField(300, { nullable: true }) finishReason: string | null;
+  /** Names of its sections in the order they were laid; empty: it is one piece, or nobody knows how it was built */
+  @ApiProperty({ type: [String] }) sections: string[];
   @ApiProperty({ type: [PullDto] }) pulls: PullDto[];
   @ApiProperty({ type: [TreatmentDto] }) treatments: TreatmentDto[];
 }

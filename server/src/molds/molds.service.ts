@@ -20,14 +20,16 @@ export class MoldsService {
   ) {}
 
   async list(): Promise<MoldDto[]> {
-    const [molds, pulls, treatments] = await Promise.all([
+    const [molds, sections, pulls, treatments] = await Promise.all([
       this.molds.find({ order: { number: 'ASC' } }),
+      this.sectionsOf(null),
       this.pulls.find({ relations: { madeBy: true }, order: { at: 'ASC' } }),
       this.treatments.find({ relations: { madeBy: true }, order: { at: 'ASC' } }),
     ]);
     return molds.map((mold) =>
       toMoldDto(
         mold,
+        sections.get(mold.id) ?? [],
         pulls.filter((p) => p.moldId === mold.id),
         treatments.filter((t) => t.moldId === mold.id),
       ),
@@ -38,11 +40,12 @@ export class MoldsService {
     const mold = await this.molds.findOneBy({ id });
     if (!mold) throw notFound('mold');
     const where = { moldId: id };
-    const [pulls, treatments] = await Promise.all([
+    const [sections, pulls, treatments] = await Promise.all([
+      this.sectionsOf(id),
       this.pulls.find({ where, relations: { madeBy: true }, order: { at: 'ASC' } }),
       this.treatments.find({ where, relations: { madeBy: true }, order: { at: 'ASC' } }),
     ]);
-    return toMoldDto(mold, pulls, treatments);
+    return toMoldDto(mold, sections.get(id) ?? [], pulls, treatments);
   }
 
   async addPull(moldId: string, input: NewPullDto, by: Person): Promise<MoldDto> {
@@ -92,6 +95,18 @@ export class MoldsService {
     return record;
   }
 
+  /** Names of the sections of molds that were built of several, as the plan they were finished from says; of one mold, or null for all. */
+  private async sectionsOf(moldId: string | null): Promise<Map<string, string[]>> {
+    const rows: { id: string; names: string[] }[] = await this.database.query(
+      `select m.id, jsonb_path_query_array(v.plan, '$.sections[*].name') as names
+         from mold m join build_version v on v.build_id = m.build_id and v.number = m.build_version
+        where jsonb_array_length(case when jsonb_typeof(v.plan -> 'sections') = 'array' then v.plan -> 'sections' else '[]'::jsonb end) > 1
+          and ($1::uuid is null or m.id = $1)`,
+      [moldId],
+    );
+    return new Map(rows.map(({ id, names }) => [id, names]));
+  }
+
   private async requireMold(id: string): Promise<Mold> {
     const mold = await this.molds.findOneBy({ id });
     if (!mold) throw notFound('mold');
@@ -125,7 +140,7 @@ function sameValue(sent: unknown, kept: unknown): boolean {
   return sent instanceof Date && kept instanceof Date ? sent.getTime() === kept.getTime() : sent === kept;
 }
 
-function toMoldDto(mold: Mold, pulls: readonly Pull[], treatments: readonly Treatment[]): MoldDto {
+function toMoldDto(mold: Mold, sections: string[], pulls: readonly Pull[], treatments: readonly Treatment[]): MoldDto {
   const { id, number, part, hand, releaseProgramId, buildId, buildVersion, finishedAt, finishReason } = mold;
   return {
     id,
@@ -137,6 +152,7 @@ function toMoldDto(mold: Mold, pulls: readonly Pull[], treatments: readonly Trea
     buildVersion,
     finishedAt: finishedAt.toISOString(),
     finishReason,
+    sections,
     pulls: pulls.map((pull): PullDto => ({
       id: pull.id,
       at: pull.at.toISOString(),

@@ -1374,6 +1374,7 @@ export interface components {
             /** Format: date-time */
             finishedAt: string;
             finishReason: string | null;
+            sections: string[];
             pulls: components["schemas"]["PullDto"][];
             treatments: components["schemas"]["TreatmentDto"][];
         };

@@ -1,4 +1,15 @@
-import { format, formatISO, nextMonday, parseISO } from 'date-fns';
+import { format, formatISO, isValid, nextMonday, parse, parseISO } from 'date-fns';
+
+const WRITTEN = ['yyyy-MM-dd', 'd MMM yyyy', 'd MMMM yyyy'] as const;
+
+/** A day as somebody writes it, "2027-02-01" or "1 Feb 2027", the way plans and cards keep it; null: no day. */
+export function readDay(text: string): string | null {
+  for (const written of WRITTEN) {
+    const day = parse(text.trim(), written, new Date(2000, 0, 1));
+    if (isValid(day) && day.getFullYear() > 1900 && day.getFullYear() < 2200) return formatISO(day, { representation: 'date' });
+  }
+  return null;
+}
 
 /** A stored moment in the shop's words: "25 Nov 2026". */
 export function dateText(iso: string): string {

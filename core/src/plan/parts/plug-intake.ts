@@ -32,7 +32,7 @@ export const intakeFields = {
     gloss: 'gloss, compounds',
     show: 'show finish',
   }),
-  coarsestGrit: number('Coarsest scratch there', 'grit', [24, 3000], { initial: 240, digits: 0 }),
+  coarsestGrit: number('Coarsest scratch on the plug', 'grit', [24, 3000], { initial: 240, digits: 0 }),
   /** 1 plain to 3 fiddly */
   shapeFactor: number('Shape, 1 plain to 3 fiddly', '×', [0.5, 3], { initial: 1.5, digits: 1 }),
   /** This shop's minutes over the typical ones */
@@ -46,7 +46,7 @@ export const intakeFields = {
   partThicknessMm: number('Part thickness', 'mm', [0.3, 60], { initial: 4, quantity: 'thickness' }),
   hand,
   /** Name of the mold or build of which this one is the mirror */
-  mirrorOf: text('Mirror', 120, { least: 0, initial: '' }),
+  mirrorOf: text('Mirror of', 120, { least: 0, initial: '' }),
   done: list('Checks done', part('Check', doneCheckFields), { entry: 'check', most: 80 }),
 };
 

@@ -25,7 +25,7 @@ import { useBuildsQuery, useCreateBuildMutation, type Build } from '../../api/ap
 import { problemOf } from '../../api/problem';
 import { Dialog } from '../../shared/dialog';
 import { useUnits, type Units } from '../../shared/use-units';
-import { comingMonday } from '../../shared/dates';
+import { comingMonday, readDay } from '../../shared/dates';
 import { readNames } from '../../shared/names-cell';
 import { newId } from '../../shared/new-id';
 
@@ -117,7 +117,8 @@ export function NewBuild({ onClose }: { onClose: () => void }) {
   const liked = useWatch({ control: form.control, name: 'like' });
   const like = builds.data?.find((build) => build.id === liked);
   const last = step === STEPS.length - 1 || (step === PART && like !== undefined);
-  const submit = async (values: NewBuildForm): Promise<void> => {
+  const submit = async (typed: NewBuildForm): Promise<void> => {
+    const values = { ...typed, startDate: readDay(typed.startDate) ?? typed.startDate };
     const plan = like ? planLike(like.current.plan, values.startDate) : freshPlan(values, units);
     const result = await create({ id, name: values.name.trim(), part: values.part.trim(), note: like ? `Like ${like.name}` : 'First plan', plan });
     if (result.data) void navigate(`/builds/${result.data.id}`);
@@ -215,7 +216,12 @@ function PartStep({ form: { register, formState }, builds }: StepProps & { reado
       </label>
       <label>
         <span className="text-sm">Day 1</span>
-        <input type="date" className="input w-full" {...register('startDate', { required: 'Choose the first day.' })} />
+        <input
+          className="input num w-full"
+          inputMode="numeric"
+          placeholder="2027-02-01"
+          {...register('startDate', { validate: (v) => readDay(v) !== null || 'A day like 2027-02-01 or 1 Feb 2027.' })}
+        />
         <Problem text={errors.startDate?.message} />
       </label>
       <label>

@@ -129,6 +129,11 @@ function Facts({ mold, view: { service } }: { mold: Mold; view: MoldView }) {
         {releaseProgram(mold.releaseProgramId)?.name}, on the rack since {dateText(mold.finishedAt)}
       </p>
       {mold.finishReason !== null && <p className="text-sm">Finished with things open: “{mold.finishReason}”</p>}
+      {mold.sections.length > 0 && (
+        <p className="text-sm">
+          {mold.sections.length} sections, one number: {mold.sections.join(', ')}
+        </p>
+      )}
       {mold.buildId && (
         <Link className="link text-sm" to={`/builds/${mold.buildId}`}>
           How it was built (plan v{mold.buildVersion})

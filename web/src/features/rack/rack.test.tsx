@@ -44,6 +44,7 @@ test('a waiting pull is shown with the mold, once', () => {
     buildVersion: null,
     finishedAt: body.at,
     finishReason: null,
+    sections: [],
     pulls: [],
     treatments: [],
   };

@@ -1,3 +1,4 @@
+import { DayInput } from '../../shared/day-input';
 import { MayButton } from '../../shared/may-button';
 import { DomainError } from '@pentimento/core/errors';
 import { writeCardFile } from '@pentimento/core/formats';
@@ -209,12 +210,10 @@ function SourceFields({ draft, onDraft }: { draft: CardDraft; onDraft: (draft: C
       </label>
       <label>
         <span className="muted block text-sm">of</span>
-        <input
-          type="date"
-          className="hairline bg-base-100 h-7 border px-1"
-          value={source.date ?? ''}
-          onChange={(event) => {
-            onDraft({ ...draft, source: { ...source, date: event.target.value === '' ? null : event.target.value } });
+        <DayInput
+          value={source.date}
+          onChange={(date) => {
+            onDraft({ ...draft, source: { ...source, date } });
           }}
         />
       </label>

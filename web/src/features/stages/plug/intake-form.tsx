@@ -21,7 +21,7 @@ export function IntakeForm({ plan, plugChoices, intake, siblings, onEdit }: Inta
   };
   const cell = cells(intakeFields, intake, onChange);
   const twins: readonly (readonly [string, string])[] = [
-    ['', 'of nothing'],
+    ['', 'not mirrored'],
     ...siblings.map(({ name }) => [name, name] as const),
     ...(intake.mirrorOf !== '' && !siblings.some(({ name }) => name === intake.mirrorOf) ? [[intake.mirrorOf, intake.mirrorOf] as const] : []),
   ];

@@ -18,7 +18,7 @@ export function PlugSurfaces({ plan, onEdit }: { plan: SectionPlan; onEdit: (pla
     onEdit(withSurfaces(plan, next));
   };
   return (
-    <Part title="On the plug, and what holds it">
+    <Part title="Surfaces of the plug">
       <ol aria-label="Surfaces" className="text-sm">
         {surfaces.map((id, i) => (
           <li key={id} className="hairline flex items-center gap-2 border-b py-0.5">

@@ -1,6 +1,6 @@
 import { cardFlag } from '@pentimento/core/materials';
 import { DEFAULT_INFUSION, infusionFields, MOST_DROP_MBAR, type CardLibrary, type InfusionPlan, type SectionPlan } from '@pentimento/core/plan';
-import { FILL_BAND, infusedLayers, infusionOutcome } from '@pentimento/core/stack';
+import { FILL_BAND, infusedAtC, infusedLayers, infusionOutcome } from '@pentimento/core/stack';
 import { cells } from '../../../shared/cells';
 import { FlagCell, Part } from '../../../shared/fields';
 
@@ -46,7 +46,16 @@ export function InfusionPart({ plan, library, gelS, onEdit }: InfusionPartProps)
       </div>
       <ul className="mt-2 text-sm">
         {layers.map((layer) => {
-          const { fillS, gelS: gels, permeabilityM2, viscosityPaS, assumed } = infusionOutcome(layer, infusion, library, gelS.get(layer.id) ?? null);
+          const {
+            fillS,
+            gelS: gels,
+            permeabilityM2,
+            viscosityPaS,
+            assumed,
+          } = infusionOutcome(layer, infusion, library, {
+            gelS: gelS.get(layer.id) ?? null,
+            tempC: infusedAtC(layer, plan),
+          });
           return (
             <li key={layer.id} className="num">
               {layer.name}: fills in{' '}

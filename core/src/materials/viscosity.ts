@@ -1,6 +1,6 @@
 import { KELVIN } from '../units/kelvin.js';
-import { cardNumber } from '../materials/material-card.js';
-import type { ResinCard } from '../materials/resin-card.js';
+import { cardNumber } from './material-card.js';
+import type { ResinCard } from './resin-card.js';
 import { GAS_CONSTANT } from '../cure/kinetics.js';
 
 /** Sheets state viscosity at this temperature (assumed) [°C]. */
