@@ -14,7 +14,7 @@ const coreLayers = [
   ['plug', 'mix', 'cautions'],
   ['release', 'joints'],
   ['kit'],
-  ['judging'],
+  ['judging', 'planner', 'forecast', 'twin'],
   ['steps'],
   ['explain', 'uncertainty', 'calibration', 'traveler', 'schools', 'threads', 'doors'],
 ];

@@ -29,6 +29,6 @@ test('a wrong fillet under polyester stops the build, says why and what to do, a
   expect(await hours()).toBeGreaterThan(gloss);
   await enter(page.getByLabel('This shop’s pace'), '2');
   await expect.poll(hours).toBeGreaterThan(1.9 * gloss);
-  await enter(page.getByLabel('Coarsest scratch there'), '2500');
+  await enter(page.getByLabel('Coarsest scratch on the plug'), '2500');
   await expect(page.getByRole('region', { name: 'Finish' })).toContainText('nothing to sand');
 });

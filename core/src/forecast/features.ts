@@ -1,0 +1,97 @@
+import type { MoldEvent, MoldRecord } from './shop-record.js';
+
+/** Where a mold stands before a pull. */
+export interface PullState {
+  /** Pulls since the last coat of any kind, since the last full treatment, since new */
+  readonly sinceCoat: number;
+  readonly sinceFull: number;
+  readonly sinceNew: number;
+}
+
+const NEW: PullState = { sinceCoat: 0, sinceFull: 0, sinceNew: 0 };
+
+export function afterEvent(state: PullState, { kind }: MoldEvent): PullState {
+  if (kind === 'full') return { ...state, sinceCoat: 0, sinceFull: 0 };
+  if (kind === 'touch-up') return { ...state, sinceCoat: 0 };
+  return { sinceCoat: state.sinceCoat + 1, sinceFull: state.sinceFull + 1, sinceNew: state.sinceNew + 1 };
+}
+
+/** Before its next pull. */
+export const stateNow = ({ events }: MoldRecord): PullState => events.reduce(afterEvent, NEW);
+
+/** A graded zone of a pull. */
+export interface Reading {
+  /** Number of its pull */
+  readonly pull: number;
+  readonly state: PullState;
+  /** Index among the mold's zones */
+  readonly zone: number;
+  /** 1 to 5 */
+  readonly ease: number;
+}
+
+export function readingsOf({ events, zones }: MoldRecord): Reading[] {
+  const found: Reading[] = [];
+  let state = NEW;
+  for (const event of events) {
+    if (event.kind === 'pull' && event.ease)
+      for (const [zone, ease] of Object.entries(event.ease)) found.push({ pull: state.sinceNew, state, zone: zones.indexOf(zone), ease });
+    state = afterEvent(state, event);
+  }
+  return found;
+}
+
+/** Scales on which a change is about as large as any other. */
+const COAT = 5;
+const FULL = 20;
+/** A new surface settles over so many pulls. */
+const BREAK_IN = 6;
+
+const wear = ({ sinceCoat, sinceFull, sinceNew }: PullState): number[] => {
+  const [c, f] = [sinceCoat / COAT, sinceFull / FULL];
+  return [c, c * c, f, f * f, Math.exp(-sinceNew / BREAK_IN), Math.exp(-sinceFull / BREAK_IN)];
+};
+export const WEAR = 6;
+
+/** Names that the shop's molds have in common: its programs and the kinds of its zones. */
+export interface Vocabulary {
+  readonly programs: readonly string[];
+  readonly zones: readonly string[];
+}
+
+export function vocabularyOf(molds: readonly MoldRecord[]): Vocabulary {
+  return { programs: [...new Set(molds.map(({ program }) => program))].sort(), zones: [...new Set(molds.flatMap(({ zones }) => zones))].sort() };
+}
+
+/** Number of effects that all molds share. */
+export const effectCount = ({ programs, zones }: Vocabulary): number => WEAR + 2 + programs.length * (WEAR + 2) + zones.length;
+
+/**
+ * What all molds share, for a zone of a mold in some state: wear, heat of the part; what a program has otherwise of it; the kind of zone.
+ * The intercept is in the thresholds.
+ */
+export function effectsOf({ program, partHeatC, zones }: MoldRecord, zone: number, state: PullState, words: Vocabulary): Float64Array {
+  const row = new Float64Array(effectCount(words));
+  const common = wear(state);
+  const heat = (partHeatC - 25) / 20;
+  row.set([...common, heat, heat * heat]);
+  const at = words.programs.indexOf(program);
+  if (at >= 0) row.set([...common, 1, heat], WEAR + 2 + at * (WEAR + 2));
+  const kind = words.zones.indexOf(zones[zone]);
+  if (kind >= 0) row[WEAR + 2 + words.programs.length * (WEAR + 2) + kind] = 1;
+  return row;
+}
+
+/** Prior spread of each shared effect (normal about 0, assumed): wear and heat wide, what a program or zone has otherwise narrower. */
+export function priorSpread(words: Vocabulary): Float64Array {
+  const spread = new Float64Array(effectCount(words)).fill(0.7);
+  spread.fill(1.5, 0, WEAR + 2);
+  for (let p = 0; p < words.programs.length; p++) spread[WEAR + 2 + p * (WEAR + 2) + WEAR] = 1.5;
+  return spread;
+}
+
+/** What a mold has of its own: its level, how fast it wears since its coat, and since its strip; then each of its zones. */
+export const OWN = 3;
+export function ownOf(state: PullState): readonly [number, number, number] {
+  return [1, state.sinceCoat / COAT, state.sinceFull / FULL];
+}

@@ -1,0 +1,157 @@
+import { SeededRandom } from '../numerics/seeded-random.js';
+import { DomainError } from '../errors/domain-error.js';
+import { afterEvent, readingsOf, stateNow } from './features.js';
+import { fitMold, fitRelease, worstChance } from './fit.js';
+import { ACCEPTED_RISK, fightChance, forecastMold, MOST_PULLS } from './forecast.js';
+import { readShop, type MoldEvent, type MoldRecord } from './shop-record.js';
+
+/** A shop that follows an ordered model: each mold its own level, wear since the coat; the same seed gives the same shop. */
+function madeUp(count: number, seed = 1, pulls = 60): { molds: MoldRecord[]; truth: Map<string, number> } {
+  const random = new SeededRandom(seed);
+  const truth = new Map<string, number>();
+  const molds = Array.from({ length: count }, (_, m): MoldRecord => {
+    const level = 0.8 * random.normal();
+    const program = m % 2 === 0 ? 'paste-wax' : 'semi-permanent';
+    const etaOf = (sinceCoat: number): number => level + 0.25 * sinceCoat + (program === 'paste-wax' ? 0.6 : 0);
+    const fights = (sinceCoat: number): number => 1 / (1 + Math.exp(1.5 - etaOf(sinceCoat)));
+    let sinceCoat = 0;
+    const events: MoldEvent[] = [{ kind: 'full' }];
+    for (let i = 0; i < pulls; i++) {
+      if (sinceCoat >= 4 + (m % 3)) {
+        events.push({ kind: 'touch-up' });
+        sinceCoat = 0;
+      }
+      const x = Math.log(1 / Math.max(1e-9, random.uniform()) - 1) * -1 + etaOf(sinceCoat);
+      const ease = x > 3.5 ? 5 : x > 1.5 ? 4 : x > 0 ? 3 : x > -1.5 ? 2 : 1;
+      events.push({ kind: 'pull', ease: random.uniform() < 0.125 ? null : { whole: ease } });
+      sinceCoat += 1;
+    }
+    truth.set(String(m), fights(sinceCoat));
+    return { id: String(m), program, partHeatC: 25, zones: ['whole'], events };
+  });
+  return { molds, truth };
+}
+
+describe('where a mold stands', () => {
+  test('a full treatment begins both counts again, a touch-up that of the coat, a pull all three', () => {
+    const after = (events: readonly MoldEvent[]): object => events.reduce(afterEvent, { sinceCoat: 5, sinceFull: 9, sinceNew: 20 });
+    expect(after([{ kind: 'full' }])).toEqual({ sinceCoat: 0, sinceFull: 0, sinceNew: 20 });
+    expect(after([{ kind: 'touch-up' }])).toEqual({ sinceCoat: 0, sinceFull: 9, sinceNew: 20 });
+    expect(after([{ kind: 'pull', ease: null }])).toEqual({ sinceCoat: 6, sinceFull: 10, sinceNew: 21 });
+  });
+
+  test('a pull that nobody graded counts, but says nothing', () => {
+    const mold: MoldRecord = {
+      id: 'a',
+      program: 'p',
+      partHeatC: 25,
+      zones: ['face', 'flange'],
+      events: [{ kind: 'full' }, { kind: 'pull', ease: null }, { kind: 'pull', ease: { flange: 3 } }],
+    };
+    expect(stateNow(mold).sinceCoat).toBe(2);
+    expect(readingsOf(mold)).toEqual([{ pull: 1, zone: 1, ease: 3, state: { sinceCoat: 1, sinceFull: 1, sinceNew: 1 } }]);
+  });
+});
+
+describe('a shop that follows the model', () => {
+  const { molds, truth } = madeUp(60);
+  const model = fitRelease(molds);
+  const told = molds.map((mold) => forecastMold(mold, model));
+
+  test('the chances are near the true ones, far nearer than the rate of all', () => {
+    const error = told.reduce((sum, { id, pFight }) => sum + (pFight - truth.get(id)!) ** 2, 0) / told.length;
+    const rate = [...truth.values()].reduce((sum, p) => sum + p, 0) / truth.size;
+    const flat = [...truth.values()].reduce((sum, p) => sum + (p - rate) ** 2, 0) / truth.size;
+    expect(error).toBeLessThan(0.2 * flat);
+    expect(error).toBeLessThan(0.008);
+  });
+
+  test('thresholds rise, and lie about where they were put', () => {
+    const [a, b, c, d] = model.thresholds;
+    expect([a < b, b < c, c < d]).toEqual([true, true, true]);
+    expect(Math.abs(c - b - 1.5)).toBeLessThan(0.35);
+  });
+
+  test('more pulls without a coat are riskier; a coat now helps', () => {
+    for (const mold of molds.slice(0, 10)) {
+      const own = model.molds.get(mold.id)!;
+      const now = stateNow(mold);
+      const later = { ...now, sinceCoat: now.sinceCoat + 6, sinceFull: now.sinceFull + 6 };
+      expect(fightChance(mold, later, model, own)).toBeGreaterThan(fightChance(mold, now, model, own));
+      expect(fightChance(mold, afterEvent(now, { kind: 'touch-up' }), model, own)).toBeLessThanOrEqual(fightChance(mold, now, model, own));
+    }
+  });
+
+  test('the band is in order, and pulls left end where the risk is passed', () => {
+    for (const [
+      i,
+      {
+        pFight,
+        pullsLeft: { p10, p50, p90 },
+      },
+    ] of told.entries()) {
+      expect([p10 <= p50, p50 <= p90, p90 <= MOST_PULLS]).toEqual([true, true, true]);
+      if (pFight > ACCEPTED_RISK) expect(p50).toBe(0);
+      if (p50 === 0 || p50 === MOST_PULLS) continue;
+      const mold = molds[i];
+      const at = { ...stateNow(mold) };
+      const chance = (more: number): number =>
+        fightChance(
+          mold,
+          { sinceCoat: at.sinceCoat + more, sinceFull: at.sinceFull + more, sinceNew: at.sinceNew + more },
+          model,
+          model.molds.get(mold.id)!,
+        );
+      expect(chance(p50)).toBeGreaterThan(ACCEPTED_RISK);
+      expect(chance(p50 - 1)).toBeLessThanOrEqual(ACCEPTED_RISK);
+    }
+  });
+
+  test('one mold fitted alone after a pull is what the whole fit says of it', () => {
+    const [mold] = molds;
+    const alone = fitMold(mold, model);
+    alone.mean.forEach((value, i) => {
+      expect(Math.abs(value - model.molds.get(mold.id)!.mean[i])).toBeLessThan(0.02);
+    });
+    const stuck = { ...mold, events: [...mold.events, { kind: 'pull', ease: { whole: 5 } } as const, { kind: 'touch-up' } as const] };
+    const calm = { ...mold, events: [...mold.events, { kind: 'pull', ease: { whole: 1 } } as const, { kind: 'touch-up' } as const] };
+    expect(forecastMold(stuck, model, true).pFight).toBeGreaterThan(forecastMold(calm, model, true).pFight);
+  });
+});
+
+test('a mold of which nothing is known is told by its shop, with a wider band than one with a long record', () => {
+  const { molds } = madeUp(20);
+  const model = fitRelease(molds);
+  const fresh: MoldRecord = { id: 'new', program: 'paste-wax', partHeatC: 25, zones: ['whole'], events: [{ kind: 'full' }] };
+  const own = fitMold(fresh, model);
+  expect(own.covariance.get(0, 0)).toBeGreaterThan(2 * model.molds.get('0')!.covariance.get(0, 0));
+  const chance = forecastMold(fresh, model).pFight;
+  expect(chance).toBeGreaterThan(0.05);
+  expect(chance).toBeLessThan(0.6);
+});
+
+test('five molds with few pulls: never surer than the data', () => {
+  const { molds } = madeUp(5, 3, 6);
+  for (const { pFight, pullsLeft } of molds.map((mold) => forecastMold(mold, fitRelease(molds)))) {
+    expect(pFight).toBeGreaterThan(0.02);
+    expect(pFight).toBeLessThan(0.98);
+    expect(pullsLeft.p90).toBeGreaterThanOrEqual(pullsLeft.p50);
+  }
+});
+
+test('zones that fight each by itself, and together', () => {
+  expect(worstChance([0.2, 0.5], 0)).toBeCloseTo(0.6, 12);
+  expect(worstChance([0.2, 0.5], 1)).toBeCloseTo(0.5, 12);
+  expect(worstChance([0.3], 0.5)).toBeCloseTo(0.3, 12);
+});
+
+test.each<[string, object, RegExp]>([
+  ['no molds', {}, /molds/],
+  ['a mold without zones', { molds: [{ id: 'a', program: 'p', zones: [], events: [] }] }, /at least one zone/],
+  ['an unknown event', { molds: [{ id: 'a', program: 'p', zones: ['z'], events: [{ kind: 'kick' }] }] }, /full, touch-up or pull/],
+  ['an ease of six', { molds: [{ id: 'a', program: 'p', zones: ['z'], events: [{ kind: 'pull', ease: { z: 6 } }] }] }, /1 to 5/],
+  ['a zone that it has not', { molds: [{ id: 'a', program: 'p', zones: ['z'], events: [{ kind: 'pull', ease: { y: 2 } }] }] }, /in z/],
+])('refuses %s', (_what, shop, words) => {
+  expect(() => readShop(shop)).toThrow(DomainError);
+  expect(() => readShop(shop)).toThrow(words);
+});

@@ -1,0 +1,68 @@
+import { Matrix } from 'ml-matrix';
+import { afterEvent, effectsOf, OWN, ownOf, stateNow, type PullState } from './features.js';
+import { fitMold, worstChance, type MoldEffects, type ReleaseModel } from './fit.js';
+import type { MoldRecord } from './shop-record.js';
+
+/** How sure a mold lets go. */
+export interface ReleaseForecast {
+  readonly id: string;
+  /** Chance that the next pull fights: worst zone 4 or 5 [-] */
+  readonly pFight: number;
+  /** Pulls until the chance passes the accepted risk, with band; at most `MOST_PULLS` */
+  readonly pullsLeft: { readonly p10: number; readonly p50: number; readonly p90: number };
+}
+
+/** Chance of a fight that a shop takes (assumed). */
+export const ACCEPTED_RISK = 0.3;
+export const MOST_PULLS = 200;
+const LOGISTIC = Math.PI / 8;
+/** Of a normal: a tenth below and above. */
+const TENTH = 1.2816;
+
+/** A zone's level in some state, and how sure that is. */
+function levelOf(
+  mold: MoldRecord,
+  zone: number,
+  state: PullState,
+  model: ReleaseModel,
+  { mean, covariance }: MoldEffects,
+): { mean: number; variance: number } {
+  const effects = effectsOf(mold, zone, state, model.words);
+  const own = new Float64Array(mean.length);
+  own.set(ownOf(state));
+  own[OWN + zone] = 1;
+  const of = (vector: Float64Array, values: ArrayLike<number>): number => vector.reduce((sum, x, i) => sum + x * values[i], 0);
+  const spread = (vector: Float64Array, matrix: Matrix): number => {
+    let sum = 0;
+    for (let i = 0; i < vector.length; i++)
+      if (vector[i] !== 0) for (let j = 0; j < vector.length; j++) sum += vector[i] * matrix.get(i, j) * vector[j];
+    return sum;
+  };
+  return { mean: of(effects, model.shared) + of(own, mean), variance: spread(own, covariance) + spread(effects, model.sharedCovariance) };
+}
+
+/** Chance that a mold's next pull in some state fights, averaged over what is not known of it; `sure`: so many deviations above what is likely. */
+export function fightChance(mold: MoldRecord, state: PullState, model: ReleaseModel, own: MoldEffects, deviations: number | null = null): number {
+  const chances = mold.zones.map((_, zone) => {
+    const { mean, variance } = levelOf(mold, zone, state, model, own);
+    const margin = mean - model.thresholds[2];
+    const x = deviations === null ? margin / Math.sqrt(1 + LOGISTIC * variance) : margin + deviations * Math.sqrt(variance);
+    return 1 / (1 + Math.exp(-x));
+  });
+  return worstChance(chances, model.together);
+}
+
+/** What may be expected of one mold; its own effects from the model, or fitted to its record as it is now. */
+export function forecastMold(mold: MoldRecord, model: ReleaseModel, refit = false): ReleaseForecast {
+  const own = (refit ? undefined : model.molds.get(mold.id)) ?? fitMold(mold, model);
+  const left = (deviations: number | null): number => {
+    let state = stateNow(mold);
+    for (let pulls = 0; pulls < MOST_PULLS; pulls++) {
+      if (fightChance(mold, state, model, own, deviations) > ACCEPTED_RISK) return pulls;
+      state = afterEvent(state, { kind: 'pull', ease: null });
+    }
+    return MOST_PULLS;
+  };
+  const three = [left(TENTH), left(null), left(-TENTH)].sort((a, b) => a - b);
+  return { id: mold.id, pFight: fightChance(mold, stateNow(mold), model, own), pullsLeft: { p10: three[0], p50: three[1], p90: three[2] } };
+}

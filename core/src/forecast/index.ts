@@ -1,0 +1,3 @@
+export { fitMold, fitRelease, type MoldEffects, type ReleaseModel } from './fit.js';
+export { ACCEPTED_RISK, forecastMold, type ReleaseForecast } from './forecast.js';
+export { readShop, type MoldEvent, type MoldRecord } from './shop-record.js';
