@@ -36,7 +36,8 @@ function readings(truth: Deviation, untilS: number, seed = 1): TwinReading[] {
   return found.sort((a, b) => a.timeS - b.timeS);
 }
 const problemOf = (truth: Deviation, untilS: number): TwinProblem => ({ name: 'made up', planned, nowS: untilS, readings: readings(truth, untilS) });
-const peakOf = (truth: Deviation): number => runTo({ name: 'made up', planned, nowS: 0, readings: [] }, truth, planned.endS).layers.at(-1)!.peakK - KELVIN;
+const peakOf = (truth: Deviation): number =>
+  runTo({ name: 'made up', planned, nowS: 0, readings: [] }, truth, planned.endS).layers.at(-1)!.peakK - KELVIN;
 
 describe('a deviation', () => {
   test('none is the plan itself', () => {

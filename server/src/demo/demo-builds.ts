@@ -51,7 +51,12 @@ const rushed = (left: SectionPlan): SectionPlan => {
   return moveSession(thicker, 4, at(2, 8) + 45);
 };
 const three = { ...DEFAULT_MIX, people: 3, crew: ['Ben Corrie', 'Cleo Strand', 'Finn Sallow'] };
-const seat = twoHalves(plan('staged', '2026-12-01', 0.95, printed, { climate: { ...autumn, meanC: 22 }, mix: three }), rushed);
+/** Two put the gel coats on; all three laminate. */
+const byName = (of: SectionPlan): SectionPlan => ({
+  ...of,
+  sessions: of.sessions.map((session, i) => (i < 2 ? { ...session, who: ['Ben Corrie', 'Cleo Strand'] } : session)),
+});
+const seat = twoHalves(byName(plan('staged', '2026-12-01', 0.95, printed, { climate: { ...autumn, meanC: 22 }, mix: three })), rushed);
 
 const petalPlanned = plan('staged', '2026-11-19', 3.1, fiberboard, { climate: { ...autumn, meanC: 19 } });
 const petalLate = moveSession(moveSession(petalPlanned, 2, at(1, 14.5)), 3, at(2, 9));

@@ -174,10 +174,10 @@ function TakeOffPart({ title, lines, build }: { title: string; lines: ReturnType
           {lines.map(({ what, kind, net, take, unit, order, cost, note }) => (
             <tr key={`${kind} ${what}`} className="hairline border-t">
               <td className="py-0.5 pr-3">{what}</td>
-              <td className="num py-0.5 pr-3 text-right">
+              <td className="num py-0.5 pr-3 text-right whitespace-nowrap">
                 {net.toFixed(2)} {unit}
               </td>
-              <td className="num predicted py-0.5 pr-3 text-right font-semibold">
+              <td className="num predicted py-0.5 pr-3 text-right font-semibold whitespace-nowrap">
                 {take.toFixed(2)} {unit}
               </td>
               <td className="num py-0.5 pr-3 text-right whitespace-nowrap">
