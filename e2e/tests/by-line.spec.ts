@@ -35,7 +35,7 @@ test('the worst other zone shows as a ghost; steps are filtered by who does them
   await expect(page.getByTestId('zone-ghost')).toContainText(/Flange|corners/);
   await openStage(page, 'Traveler');
   const steps = page.getByRole('list', { name: 'Steps' });
-  await expect(steps).toContainText('Cleo Strand');
+  await expect(steps).toContainText('Ben Corrie, Cleo Strand');
   const all = await steps.getByRole('listitem').count();
   await page.getByLabel('Who', { exact: true }).selectOption('Finn Sallow');
   await expect.poll(() => steps.getByRole('listitem').count()).toBeLessThan(all);

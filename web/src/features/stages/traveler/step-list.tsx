@@ -80,7 +80,7 @@ export function StepList({ startDate, steps, sections }: StepListProps) {
             </h3>
             <ol>
               {own.map((step) => (
-                <StepRow key={step.id} step={step} startDate={startDate} />
+                <StepRow key={step.id} step={step} startDate={startDate} everybody={people.length} />
               ))}
             </ol>
           </li>
@@ -104,7 +104,8 @@ function Labor({ steps }: { steps: readonly Step[] }) {
 
 const WAITS = { gate: 'the gate', window: 'its window', cure: 'cure', temperature: 'its temperature', hours: 'the sheet’s hours' } as const;
 
-function StepRow({ step, startDate }: { step: Step; startDate: string }) {
+/** Names only where it is not everybody. */
+function StepRow({ step, startDate, everybody }: { step: Step; startDate: string; everybody: number }) {
   const { fill } = useUnits();
   const { waitsFor } = step;
   return (
@@ -122,7 +123,7 @@ function StepRow({ step, startDate }: { step: Step; startDate: string }) {
       <span className="num muted text-right text-xs whitespace-nowrap">
         {step.handsMin > 0 && `${step.people > 1 ? `${String(step.people)} × ` : ''}${minutes(step.handsMin / Math.max(1, step.people))}`}
         {step.waitMin > 0 && `, wait ${minutes(step.waitMin)}`}
-        {step.who.length > 0 && <span className="block whitespace-normal">{step.who.join(', ')}</span>}
+        {step.who.length > 0 && step.who.length < everybody && <span className="block whitespace-normal">{step.who.join(', ')}</span>}
       </span>
     </li>
   );
