@@ -29,8 +29,8 @@ run_tests() {
   DB_PORT=$db_port
 
   step "kernel is current" npm run --silent kernel -- --check
-  step "unit tests" env TEST_DATABASE_URL="$(pg_url "$TEST_FOLDER" "$db_port" postgres)" npx jest --silent --json --outputFile=test-results/unit.json
   step "build server" npm run --silent build:server
+  step "unit tests" env TEST_DATABASE_URL="$(pg_url "$TEST_FOLDER" "$db_port" postgres)" npx jest --silent --json --outputFile=test-results/unit.json
   step "api types are current" npm run --silent api-types:check
   step "build web" npm run --silent build:web
   step "script budget" node tools/script-budget.mjs

@@ -87,8 +87,9 @@ function placesOf(plan: SectionPlan): Place[] {
 
 const PLACE_OF_ZONE: Partial<Readonly<Record<ZoneKind, Patch['place']>>> = { 'deep pocket': 'deep pocket', 'steep wall': 'vertical' };
 
-/** Kits of all laminate layers, by reinforcement. */
+/** Kits of all laminate layers, by reinforcement; none where there would be more than `MOST_PIECES`. */
 export function kitSheet(plan: SectionPlan, cards: CardLibrary): FabricKit[] {
+  if (kitPieces(plan, cards) > MOST_PIECES) return [];
   const kit = plan.kit ?? DEFAULT_KIT;
   const byFabric = new Map<string, { layer: PlanLayer; session: number; at: number }[]>();
   plan.sessions.forEach(({ layers }, session) => {
@@ -99,6 +100,22 @@ export function kitSheet(plan: SectionPlan, cards: CardLibrary): FabricKit[] {
     });
   });
   return [...byFabric].map(([fabricId, uses]) => fabricKit(plan, cards, kit, fabricId, uses));
+}
+
+/** More pieces than this are neither cut by hand nor drawn. */
+export const MOST_PIECES = 20_000;
+
+/** About how many pieces a section's kit has, without cutting it. */
+export function kitPieces(plan: SectionPlan, cards: CardLibrary): number {
+  const { longestPieceMm, rollWidthMm, widestPieceMm } = plan.kit ?? DEFAULT_KIT;
+  return plan.sessions
+    .flatMap(({ layers }) => layers)
+    .reduce((sum, layer) => {
+      const sheet = layer.fabricId === undefined ? undefined : cards.sheets.get(layer.fabricId);
+      const roll = rollWidthMm ?? (sheet ? cardNumber(sheet, 'rollWidthMm') : null) ?? ASSUMED_ROLL_MM;
+      const pieceM2 = (Math.min(roll, widestPieceMm ?? Infinity) * longestPieceMm) / 1e6;
+      return sum + (layer.laminate?.plies ?? 0) * Math.max(1, plan.patches?.length ?? 1, Math.ceil(plan.areaM2 / pieceM2));
+    }, 0);
 }
 
 function fabricKit(
@@ -143,6 +160,15 @@ function fabricKit(
 /** What is only assumed about a kit. */
 export function kitObjections(plan: SectionPlan, kits: readonly FabricKit[]): Objection[] {
   const found: Objection[] = [];
+  if (kits.length === 0 && plan.sessions.some(({ layers }) => layers.some(({ laminate }) => laminate !== null)))
+    found.push({
+      stage: 'kit',
+      level: 'care',
+      id: 'too-many-pieces',
+      title: 'Too many pieces',
+      why: `More than ${String(MOST_PIECES)}: they are not cut, drawn or printed.`,
+      remedy: 'Larger pieces, or fewer plies.',
+    });
   if (kits.length > 0 && (plan.patches ?? []).length === 0)
     found.push({
       stage: 'kit',

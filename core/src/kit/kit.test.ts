@@ -6,7 +6,7 @@ import { planFromTemplate } from '../plan/stack-templates.js';
 import { defaultRelease } from '../plan/parts/release-plan.js';
 import { checkPart } from '../plan/fields/check-part.js';
 import { checkOverlap, DEFAULT_KIT, kitFields } from '../plan/parts/kit-plan.js';
-import { kitSheet } from './kit-sheet.js';
+import { kitObjections, kitPieces, kitSheet, MOST_PIECES } from './kit-sheet.js';
 import { pieceAreaM2, plyPieces } from './pieces.js';
 import { outlineOf, packRoll } from './roll-packing.js';
 import { libraryOf } from '../plan/card-library.js';
@@ -224,6 +224,17 @@ describe('kit of a plan', () => {
     expect(plies.map(({ label }) => label.slice(-4))).toEqual(['Z1-1', 'Z1-2']);
     const kg = (view: SectionPlan): number => laidMasses(layer, view, cards).glassKg;
     expect((kg(more) - kg(sectionOf(mold, section.id))) / (layer.laminate!.glassGsm / 1000)).toBeCloseTo(2 * 0.2, 6);
+  });
+
+  test('pieces are counted beforehand, near enough; of too many none is cut, and it says so', () => {
+    const cut = kitSheet(plan, cards).reduce((sum, { plies }) => sum + plies.reduce((all, { pieces }) => all + pieces.length, 0), 0);
+    expect(kitPieces(plan, cards) / cut).toBeGreaterThan(0.3);
+    expect(kitPieces(plan, cards) / cut).toBeLessThan(1.5);
+    const huge = { ...plan, patches: undefined, areaM2: 400, kit: { ...DEFAULT_KIT, longestPieceMm: 200, widestPieceMm: 100 } };
+    expect(kitPieces(huge, cards)).toBeGreaterThan(MOST_PIECES);
+    expect(kitSheet(huge, cards)).toEqual([]);
+    expect(kitObjections(huge, []).map(({ id }) => id)).toContain('too-many-pieces');
+    expect(kitObjections(plan, kitSheet(plan, cards)).map(({ id }) => id)).not.toContain('too-many-pieces');
   });
 
   test('a piece is no wider than is handy', () => {

@@ -1,4 +1,4 @@
-import { DEFAULT_INTAKE, defaultRelease, planFromTemplate, planOf, type SectionPlan } from '@pentimento/core/plan';
+import { DEFAULT_INTAKE, DEFAULT_KIT, defaultRelease, planFromTemplate, planOf, type SectionPlan } from '@pentimento/core/plan';
 import { randomUUID } from 'node:crypto';
 import { TestShop } from '../test-support/test-shop.js';
 
@@ -45,6 +45,33 @@ describe('traveler', () => {
     expect(text).toContain('DTSTART:20261207T080000\r\n');
     expect(text.replace(/\r\n[ \t]/g, '')).toContain(`/builds/${id}`);
     expect(new Set(text.match(/UID:.*/g)).size).toBe(plan.sessions.length + 2);
+  });
+
+  test('a plan of more pieces than anybody cuts is not printed, and says what to do', async () => {
+    const agent = await shop.signedIn();
+    const huge = { ...plan, areaM2: 400, kit: { ...DEFAULT_KIT, longestPieceMm: 200, widestPieceMm: 100 } };
+    const id = await made(agent, huge);
+    const { body } = await agent.get(`/api/builds/${id}/traveler.pdf?paper=A4`).expect(422);
+    expect(body).toMatchObject({ code: 'too-large-to-print' });
+    expect(body.detail).toMatch(/Larger pieces under Kit/);
+  });
+
+  test('while sheets are printed the shop answers others', async () => {
+    const agent = await shop.signedIn();
+    const id = await made(agent, plan);
+    const prints = Promise.all(Array.from({ length: 3 }, () => agent.get(`/api/builds/${id}/traveler.pdf?paper=A4`).expect(200)));
+    let asked = 0;
+    const state = { printing: true };
+    void prints.finally(() => {
+      state.printing = false;
+    });
+    while (state.printing) {
+      await shop.anonymous().get('/api/health').expect(200);
+      asked += 1;
+    }
+    await prints;
+    // On the event loop a sheet would have let hardly one through.
+    expect(asked).toBeGreaterThan(5);
   });
 
   test('refuses other papers and unknown builds, and answers nobody who is not signed in', async () => {
