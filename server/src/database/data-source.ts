@@ -11,21 +11,24 @@ import { FinishAndTakeBack1795490000000 } from './migrations/1795490000000-finis
 import { StepEntries1795500000000 } from './migrations/1795500000000-step-entries.js';
 import { Judgments1795480000000 } from './migrations/1795480000000-judgments.js';
 
+/** In the order in which they are run. */
+export const migrations = [
+  FirstSlice1795430400000,
+  CardsAndCupTests1795440000000,
+  LaminateRecords1795450000000,
+  SaveId1795460000000,
+  Accounts1795470000000,
+  Judgments1795480000000,
+  FinishAndTakeBack1795490000000,
+  StepEntries1795500000000,
+] as const;
+
 export function dataSourceOptions(url: string): DataSourceOptions {
   return {
     type: 'postgres',
     url,
     entities,
-    migrations: [
-      FirstSlice1795430400000,
-      CardsAndCupTests1795440000000,
-      LaminateRecords1795450000000,
-      SaveId1795460000000,
-      Accounts1795470000000,
-      Judgments1795480000000,
-      FinishAndTakeBack1795490000000,
-      StepEntries1795500000000,
-    ],
+    migrations: [...migrations],
     synchronize: false,
     extra: { Client: SteadyClient },
   };
