@@ -203,11 +203,11 @@ function layerSteps({ plan, cards, mix: rows }: SessionContext, session: PlanSes
 }
 
 /** How one resin's pots are mixed. */
-function mixOrder({ added, dose, degasMin, useMin, pot }: MixRow): string {
-  const filler = added.map(({ name, grams }) => ` ${grams.toFixed(0)} g of ${name} stirred in first.`).join('');
+function mixOrder({ added, dose, degasMin, useMin, pot }: MixRow): Words {
+  const filler = added.reduce<Words>((said, { name, grams }) => words`${said} ${amount('potMass', grams)} of ${name} stirred in first.`, '');
   const life = pot.lifeMin === null ? 'hours' : `${pot.lifeMin.toFixed(0)} min`;
   const degas = degasMin > 0 ? ` ${String(degasMin)} min under vacuum until it stops rising; a pot twice as high as the resin.` : '';
-  return `Drum stirred first.${filler} ${dose.resinG.toFixed(0)} g + ${dose.hardenerG.toFixed(1)} g each; empty after ${useMin.toFixed(0)} min, gels after ${life}. Two minutes of stirring, sides and bottom scraped.${degas}`;
+  return words`Drum stirred first.${filler} ${amount('potMass', dose.resinG)} + ${amount('potMass', dose.hardenerG)} each; empty after ${useMin.toFixed(0)} min, gels after ${life}. Two minutes of stirring, sides and bottom scraped.${degas}`;
 }
 
 function layOrder({ laminate, wetFilmUm, role, application }: PlanLayer): Words {

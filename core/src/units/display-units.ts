@@ -1,9 +1,23 @@
 /** Unit systems a person may choose. Everything stored stays in the metric unit its name says. */
 export type UnitSystem = 'metric' | 'us';
 
-/** What is shown, by the metric unit in which it is stored: °C, K (a difference), K/h, µm, mm, g/m², kg, m², a share of one, minutes. */
+/** What is shown, by the metric unit in which it is stored: °C, K (a difference), K/h, µm, mm, g/m², kg, g (of a pot), m, ml, kPa, mbar, m², a share of one, minutes. */
 export type DisplayQuantity =
-  'temperature' | 'temperatureDifference' | 'ramp' | 'film' | 'thickness' | 'arealWeight' | 'mass' | 'area' | 'share' | 'duration';
+  | 'temperature'
+  | 'temperatureDifference'
+  | 'ramp'
+  | 'film'
+  | 'thickness'
+  | 'arealWeight'
+  | 'mass'
+  | 'potMass'
+  | 'length'
+  | 'volume'
+  | 'pressure'
+  | 'vacuum'
+  | 'area'
+  | 'share'
+  | 'duration';
 
 interface UnitForm {
   readonly unit: string;
@@ -15,7 +29,7 @@ interface UnitForm {
 const SHARE: UnitForm = { unit: '%', digits: 0, scale: 100, offset: 0 };
 const HOURS: UnitForm = { unit: 'h', digits: 1, scale: 1 / 60, offset: 0 };
 
-/** shown = stored · scale + offset. Exact definitions: 1 in = 25.4 mm, 1 lb = 0.45359237 kg, 1 ft = 0.3048 m. */
+/** shown = stored · scale + offset. Exact definitions: 1 in = 25.4 mm, 1 lb = 0.45359237 kg = 16 oz, 1 ft = 0.3048 m, 1 fl oz = 29.5735295625 ml, 1 psi = 6.894757293 kPa, 1 inHg = 33.8638866667 mbar. */
 const FORMS: Record<UnitSystem, Record<DisplayQuantity, UnitForm>> = {
   metric: {
     temperature: { unit: '°C', digits: 0, scale: 1, offset: 0 },
@@ -24,6 +38,11 @@ const FORMS: Record<UnitSystem, Record<DisplayQuantity, UnitForm>> = {
     thickness: { unit: 'mm', digits: 1, scale: 1, offset: 0 },
     arealWeight: { unit: 'g/m²', digits: 0, scale: 1, offset: 0 },
     mass: { unit: 'kg', digits: 2, scale: 1, offset: 0 },
+    potMass: { unit: 'g', digits: 1, scale: 1, offset: 0 },
+    length: { unit: 'm', digits: 1, scale: 1, offset: 0 },
+    volume: { unit: 'ml', digits: 1, scale: 1, offset: 0 },
+    pressure: { unit: 'kPa', digits: 2, scale: 1, offset: 0 },
+    vacuum: { unit: 'mbar', digits: 1, scale: 1, offset: 0 },
     area: { unit: 'm²', digits: 2, scale: 1, offset: 0 },
     ramp: { unit: 'K/h', digits: 0, scale: 1, offset: 0 },
     share: SHARE,
@@ -36,6 +55,11 @@ const FORMS: Record<UnitSystem, Record<DisplayQuantity, UnitForm>> = {
     thickness: { unit: 'in', digits: 3, scale: 1 / 25.4, offset: 0 },
     arealWeight: { unit: 'oz/ft²', digits: 2, scale: 0.3048 ** 2 / 28.349523125, offset: 0 },
     mass: { unit: 'lb', digits: 2, scale: 1 / 0.45359237, offset: 0 },
+    potMass: { unit: 'oz', digits: 2, scale: 1 / 28.349523125, offset: 0 },
+    length: { unit: 'ft', digits: 1, scale: 1 / 0.3048, offset: 0 },
+    volume: { unit: 'fl oz', digits: 2, scale: 1 / 29.5735295625, offset: 0 },
+    pressure: { unit: 'psi', digits: 2, scale: 1 / 6.894757293, offset: 0 },
+    vacuum: { unit: 'inHg', digits: 2, scale: 1 / 33.8638866667, offset: 0 },
     area: { unit: 'ft²', digits: 1, scale: 1 / 0.3048 ** 2, offset: 0 },
     ramp: { unit: '°F/h', digits: 0, scale: 1.8, offset: 0 },
     share: SHARE,
@@ -70,5 +94,8 @@ export function fromDisplay(quantity: DisplayQuantity, shown: number, system: Un
 
 /** Value and unit as text, "43 °C". */
 export function displayText(quantity: DisplayQuantity, stored: number, system: UnitSystem): string {
-  return `${toDisplay(quantity, stored, system).toFixed(displayDigits(quantity, system))} ${unitName(quantity, system)}`;
+  // A large pot is read in kilograms or pounds; under a hundred grams a tenth counts.
+  if (quantity === 'potMass' && stored >= (system === 'metric' ? 1000 : 453.59237)) return displayText('mass', stored / 1000, system);
+  const digits = quantity === 'potMass' && system === 'metric' && stored >= 100 ? 0 : displayDigits(quantity, system);
+  return `${toDisplay(quantity, stored, system).toFixed(digits)} ${unitName(quantity, system)}`;
 }

@@ -13,7 +13,7 @@ export function kitPart({ kits, takeOff }: Traveler, reader: Reader): Content[] 
         String(plies.length),
         String(plies.reduce((sum, ply) => sum + ply.pieces.length, 0)),
         amountText(reader, 'thickness', roll.rollWidthMm),
-        `${takeM.toFixed(1)} m`,
+        amountText(reader, 'length', takeM),
         `${(roll.waste * 100).toFixed(0)} %`,
       ]),
       ['*', 40, 44, 54, 54, 80],

@@ -5,7 +5,7 @@ import { infusedLayers, preparationOf } from '@pentimento/core/stack';
 import { layerCautions } from '@pentimento/core/cautions';
 import { type Traveler } from '@pentimento/core/traveler';
 import type { Content, TableCell } from 'pdfmake/interfaces.js';
-import { amountText, grams, heading, small, table, type Reader } from './sheet.js';
+import { amountText, heading, small, table, type Reader } from './sheet.js';
 
 function windowText(traveler: Traveler, index: number): string {
   const window = traveler.evaluation.windows.find(({ belowSession }) => belowSession === index - 1);
@@ -17,13 +17,13 @@ function windowText(traveler: Traveler, index: number): string {
 
 function mixRowCells(reader: Reader, row: MixRow): TableCell[] {
   const { dose, layer, pot } = row;
-  const hardener = `${dose.hardenerG.toFixed(1)} g = ${dose.hardenerMl.toFixed(1)} ml`;
+  const hardener = `${amountText(reader, 'potMass', dose.hardenerG)} = ${amountText(reader, 'volume', dose.hardenerMl)}`;
   return [
     row.name,
     `${row.card.name} + ${row.hardener}`,
     layer.catalystPct === null || dose.fixed ? 'fixed ratio' : `${layer.catalystPct.toFixed(2)} %`,
-    `${String(row.pots)} × ${grams(row.potG)}`,
-    `${grams(dose.resinG)} + ${hardener}`,
+    `${String(row.pots)} × ${amountText(reader, 'potMass', row.potG)}`,
+    `${amountText(reader, 'potMass', dose.resinG)} + ${hardener}`,
     `${row.useMin.toFixed(0)} min of ${pot.lifeMin === null ? '> 360' : pot.lifeMin.toFixed(0)}`,
     smokes(row) ? `smokes, ${amountText(reader, 'temperature', pot.peakC)}` : amountText(reader, 'temperature', pot.peakC),
   ];

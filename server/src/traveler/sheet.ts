@@ -21,8 +21,6 @@ export const sign = (done = false): TableCell => {
 
 /** An amount in the reader's units. */
 export const amountText = ({ system }: Reader, quantity: DisplayQuantity, value: number): string => displayText(quantity, value, system);
-/** Grams, or kilograms from one on. */
-export const grams = (g: number): string => (g >= 1000 ? `${(g / 1000).toFixed(2)} kg` : `${g.toFixed(0)} g`);
 
 /** A ruled table whose head repeats on the next page. */
 export function table(head: readonly string[], rows: readonly (readonly TableCell[])[], widths: readonly (string | number)[]): Content {

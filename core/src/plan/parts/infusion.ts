@@ -5,12 +5,12 @@ export const infusionFields = {
   /** From feed line to vacuum line */
   flowLengthMm: number('Feed to vacuum line', 'mm', [20, 10000], { initial: 500, quantity: 'thickness' }),
   /** Pressure that drives the resin */
-  deltaPKPa: number('Driving pressure', 'kPa', [20, 101], { initial: 90, digits: 0 }),
+  deltaPKPa: number('Driving pressure', 'kPa', [20, 101], { initial: 90, digits: 1, quantity: 'pressure' }),
   /** Card of the flow mesh; null: through the fiber alone */
   meshId: orNull(text('Flow mesh', 60), 'flow_mesh'),
   fiberVolumeShare: number('Fiber share by volume', '', [0.1, 0.7], { initial: 0.35, quantity: 'share' }),
   /** Drop test of the bag before resin, in ten minutes; null: not done yet */
-  dropMbar: orNull(number('Dropped in ten minutes', 'mbar', [0, 1000], { digits: 1 })),
+  dropMbar: orNull(number('Dropped in ten minutes', 'mbar', [0, 1000], { digits: 2, quantity: 'vacuum' })),
   hardenerId: text('Hardener', 60, { initial: 'cumene' }),
 };
 

@@ -82,7 +82,7 @@ export const designFields = {
   offset: orNull(part('Offset', offsetFields)),
   backing: part('Frame', backingFields),
   /** Hands, vacuum, press */
-  loadKPa: number('Pressure on the shell', 'kPa', [0.05, 1000], { initial: 1, digits: 2 }),
+  loadKPa: number('Pressure on the shell', 'kPa', [0.05, 1000], { initial: 1, digits: 2, quantity: 'pressure' }),
   /** Deflection allowed between frame members */
   sagMm: number('May give', 'mm', [0.02, 50], { ...size, initial: 0.5, digits: 2 }),
   /** Before it leaves the plug */

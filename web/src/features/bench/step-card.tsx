@@ -17,12 +17,12 @@ interface StepCardProps {
   readonly onTap: (kind: EntryKind) => void;
 }
 
-const gram = (amount: number, unit: string): string =>
-  unit === 'g' && amount >= 1000 ? `${(amount / 1000).toFixed(2)} kg` : `${amount.toFixed(unit === 'm²' ? 2 : 0)} ${unit}`;
-
 /** The step at hand, in type for an arm's length. */
 export function StepCard({ step, startDate, nowMin, entry, missing, onTap }: StepCardProps) {
-  const { fill } = useUnits();
+  const units = useUnits();
+  const { fill } = units;
+  const used = (amount: number, unit: Step['uses'][number]['unit']): string =>
+    unit === 'g' ? units.text('potMass', amount) : unit === 'm²' ? units.text('area', amount) : `${amount.toFixed(0)} ${unit}`;
   const wait = waitText(step, nowMin);
   return (
     <section aria-label="Step at hand" className="rule border-l-8 pl-4">
@@ -33,7 +33,7 @@ export function StepCard({ step, startDate, nowMin, entry, missing, onTap }: Ste
       <h2 className="text-3xl leading-tight font-semibold">{fill(step.name)}</h2>
       <p className="mt-2 max-w-prose text-xl leading-snug">{fill(step.order)}</p>
       {step.uses.length > 0 && (
-        <p className="num mt-2 text-lg">{step.uses.map(({ what, amount, unit }) => `${what} ${gram(amount, unit)}`).join(' · ')}</p>
+        <p className="num mt-2 text-lg">{step.uses.map(({ what, amount, unit }) => `${what} ${used(amount, unit)}`).join(' · ')}</p>
       )}
       {wait && <p className="num predicted mt-3 text-2xl">{wait}</p>}
       {step.caution && (

@@ -1,5 +1,6 @@
 import { kitSheet, kitSvg, takeOff, takeOffCsv, takeOffOfMold, type FabricKit } from '@pentimento/core/kit';
 import { DEFAULT_KIT, kitFields, type KitPlan } from '@pentimento/core/plan';
+import type { DisplayQuantity } from '@pentimento/core/units';
 import { Download } from 'lucide-react';
 import { useMemo } from 'react';
 import { cells } from '../../../shared/cells';
@@ -75,7 +76,7 @@ function FabricPart({ kit, build }: { kit: FabricKit; build: string }) {
       title={name}
       aside={
         <span className="num text-sm">
-          {plies.length} plies · {pieces} pieces · take <span className="font-semibold">{takeM.toFixed(1)} m</span> of{' '}
+          {plies.length} plies · {pieces} pieces · take <span className="font-semibold">{units.text('length', takeM)}</span> of{' '}
           {units.text('thickness', roll.rollWidthMm)} · waste {(roll.waste * 100).toFixed(0)} %
         </span>
       }
@@ -141,8 +142,13 @@ function FabricPart({ kit, build }: { kit: FabricKit; build: string }) {
   );
 }
 
+type TakeOffUnit = ReturnType<typeof takeOff>[number]['unit'];
+const QUANTITY = { kg: 'mass', m: 'length', 'm²': 'area', l: 'volume' } as const satisfies Record<TakeOffUnit, DisplayQuantity>;
+
 function TakeOffPart({ title, lines, build }: { title: string; lines: ReturnType<typeof takeOff>; build: string }) {
-  const { fill } = useUnits();
+  const units = useUnits();
+  const { fill } = units;
+  const shown = (amount: number, unit: TakeOffUnit): string => units.text(QUANTITY[unit], unit === 'l' ? amount * 1000 : amount);
   const known = lines.filter(({ cost }) => cost !== null);
   return (
     <Part
@@ -174,14 +180,10 @@ function TakeOffPart({ title, lines, build }: { title: string; lines: ReturnType
           {lines.map(({ what, kind, net, take, unit, order, cost, note }) => (
             <tr key={`${kind} ${what}`} className="hairline border-t">
               <td className="py-0.5 pr-3">{what}</td>
+              <td className="num py-0.5 pr-3 text-right whitespace-nowrap">{shown(net, unit)}</td>
+              <td className="num predicted py-0.5 pr-3 text-right font-semibold whitespace-nowrap">{shown(take, unit)}</td>
               <td className="num py-0.5 pr-3 text-right whitespace-nowrap">
-                {net.toFixed(2)} {unit}
-              </td>
-              <td className="num predicted py-0.5 pr-3 text-right font-semibold whitespace-nowrap">
-                {take.toFixed(2)} {unit}
-              </td>
-              <td className="num py-0.5 pr-3 text-right whitespace-nowrap">
-                {order === null ? '–' : `${String(order.count)} × ${String(order.of)} ${unit}`}
+                {order === null ? '–' : `${String(order.count)} × ${shown(order.of, unit)}`}
               </td>
               <td className="num py-0.5 pr-3 text-right">{cost === null ? '–' : cost.toFixed(2)}</td>
               <td className="muted py-0.5">{fill(note)}</td>

@@ -2,12 +2,14 @@ import { DEFAULT_MIX, mixFields, mostOf, rangeOf, type MixPlan } from '@pentimen
 import { Plus, X } from 'lucide-react';
 import { cells } from '../../../shared/cells';
 import { NamesCell } from '../../../shared/names-cell';
-import { NumberCell } from '../../../shared/number-cell';
+import { UnitCell } from '../../../shared/unit-cell';
+import { useUnits } from '../../../shared/use-units';
 
 const HOLDS = rangeOf(mixFields.containersG.of);
 
 /** Who mixes, in what, and how it is measured. */
 export function MixForm({ mix, onChange }: { mix: MixPlan; onChange: (mix: MixPlan) => void }) {
+  const { system } = useUnits();
   const cell = cells(mixFields, mix, onChange);
   const { containersG } = mix;
   return (
@@ -32,11 +34,13 @@ export function MixForm({ mix, onChange }: { mix: MixPlan; onChange: (mix: MixPl
         <span className="flex flex-wrap items-start gap-2">
           {containersG.map((grams, i) => (
             <span key={`${String(i)} of ${String(containersG.length)}`} className="inline-flex items-start">
-              <NumberCell
+              <UnitCell
                 label={`Container ${String(i + 1)} holds`}
+                showLabel={false}
+                quantity="potMass"
                 value={grams}
-                {...HOLDS}
-                digits={0}
+                range={HOLDS}
+                digits={system === 'metric' ? 0 : 1}
                 onChange={(next) => {
                   onChange({ ...mix, containersG: containersG.map((one, at) => (at === i ? next : one)) });
                 }}

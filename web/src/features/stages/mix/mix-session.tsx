@@ -6,8 +6,6 @@ import { layerCautions } from '@pentimento/core/cautions';
 import { KELVIN } from '@pentimento/core/units';
 import { useUnits } from '../../../shared/use-units';
 
-const grams = (g: number): string => (g >= 1000 ? `${(g / 1000).toFixed(2)} kg` : `${g.toFixed(g < 100 ? 1 : 0)} g`);
-
 const WIDTHS: readonly (readonly [head: string, width: string])[] = [
   ['Layer', 'w-[15%]'],
   ['Hardener', 'w-[12%]'],
@@ -98,8 +96,9 @@ interface PotRowProps {
 function PotRow({ row, tempC, measure, readOnly, onCatalyst, onExplain }: PotRowProps) {
   const units = useUnits();
   const { card, dose, pot } = row;
-  const [main, other] =
-    measure === 'weight' ? [grams(dose.hardenerG), `${dose.hardenerMl.toFixed(1)} ml`] : [`${dose.hardenerMl.toFixed(1)} ml`, grams(dose.hardenerG)];
+  const grams = (g: number): string => units.text('potMass', g);
+  const volume = units.text('volume', dose.hardenerMl);
+  const [main, other] = measure === 'weight' ? [grams(dose.hardenerG), volume] : [volume, grams(dose.hardenerG)];
   return (
     <tr className="hairline border-t align-top">
       <td className="py-1 pr-3">

@@ -3,6 +3,7 @@ import { firstRelease, rangeOf, releaseFields, type CardLibrary, type ReleasePla
 import { readyAtMin, withRelease } from '@pentimento/core/plug';
 import { programOf, releaseSchedule, releaseUse, sessionsBehindGate, type ReleaseTimer } from '@pentimento/core/release';
 import { momentText } from '@pentimento/core/shop-time';
+import { useUnits } from '../../../shared/use-units';
 import { cells } from '../../../shared/cells';
 import { Part } from '../../../shared/fields';
 import { ClockCell } from '../../../shared/clock-cell';
@@ -147,6 +148,7 @@ function TimerTable({ startDate, timers }: { startDate: string; timers: readonly
 /** What each program asks for, and how much of its agents. */
 function ReleaseHow({ release, library }: { release: ReleasePlan; library: CardLibrary }) {
   const programs = [...new Set(release.zones.map(({ programId }) => programId))].flatMap((id) => programOf(id, library) ?? []);
+  const units = useUnits();
   return (
     <>
       {programs.map(({ id, name, steps, caution }) => (
@@ -168,11 +170,11 @@ function ReleaseHow({ release, library }: { release: ReleasePlan; library: CardL
           const coverage = sheet ? cardNumber(sheet, 'coverageM2PerL') : null;
           return (
             <li key={cardId}>
-              {sheet?.name ?? cardId}: {coatM2.toFixed(1)} m² of coats
+              {sheet?.name ?? cardId}: {units.text('area', coatM2)} of coats
               {coverage !== null && (
                 <>
                   {' '}
-                  = <span className="num predicted">{((coatM2 / coverage) * 1000).toFixed(0)} ml</span>
+                  = <span className="num predicted">{units.text('volume', (coatM2 / coverage) * 1000)}</span>
                 </>
               )}
             </li>

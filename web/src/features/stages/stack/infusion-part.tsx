@@ -3,6 +3,7 @@ import { DEFAULT_INFUSION, infusionFields, MOST_DROP_MBAR, type CardLibrary, typ
 import { FILL_BAND, infusedAtC, infusedLayers, infusionOutcome } from '@pentimento/core/stack';
 import { cells } from '../../../shared/cells';
 import { FlagCell, Part } from '../../../shared/fields';
+import { useUnits } from '../../../shared/use-units';
 
 interface InfusionPartProps {
   readonly plan: SectionPlan;
@@ -14,6 +15,7 @@ interface InfusionPartProps {
 
 /** Fill time against gel, hardener that does not gas, and the leak test, where a layer is infused. */
 export function InfusionPart({ plan, library, gelS, onEdit }: InfusionPartProps) {
+  const units = useUnits();
   const layers = infusedLayers(plan, library);
   if (layers.length === 0) return null;
   const infusion = plan.infusion ?? DEFAULT_INFUSION;
@@ -71,7 +73,9 @@ export function InfusionPart({ plan, library, gelS, onEdit }: InfusionPartProps)
           );
         })}
       </ul>
-      <p className="muted mt-1 text-xs">Gate: close the pump off; at most {MOST_DROP_MBAR} mbar in ten minutes before any resin is mixed.</p>
+      <p className="muted mt-1 text-xs">
+        Gate: close the pump off; at most {units.text('vacuum', MOST_DROP_MBAR)} in ten minutes before any resin is mixed.
+      </p>
     </Part>
   );
 }
