@@ -18,7 +18,7 @@ export const mixFields = {
   potShare: number('Pot empty at, of its life', '', [0.2, 0.95], { initial: 0.5, quantity: 'share' }),
   measure,
   /** Smallest step of the scale */
-  scaleG: number('Scale shows', 'g', [0.01, 50], { initial: 1, digits: 2, quantity: 'potMass' }),
+  scaleG: number('Scale shows', 'g', [0.01, 50], { initial: 1, digits: 2 }),
   /** Output of the gun */
   gunKgPerMin: number('Gun output', 'kg/min', [0.05, 10], { initial: 0.6, digits: 2 }),
 };

@@ -41,6 +41,7 @@ export function MixForm({ mix, onChange }: { mix: MixPlan; onChange: (mix: MixPl
                 value={grams}
                 range={HOLDS}
                 digits={system === 'metric' ? 0 : 1}
+                width="w-20"
                 onChange={(next) => {
                   onChange({ ...mix, containersG: containersG.map((one, at) => (at === i ? next : one)) });
                 }}

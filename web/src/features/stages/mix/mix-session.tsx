@@ -97,7 +97,9 @@ function PotRow({ row, tempC, measure, readOnly, onCatalyst, onExplain }: PotRow
   const units = useUnits();
   const { card, dose, pot } = row;
   const grams = (g: number): string => units.text('potMass', g);
-  const volume = units.text('volume', dose.hardenerMl);
+  // Syringes and small scales read milliliters and grams everywhere.
+  const volume = `${dose.hardenerMl.toFixed(1)} ml`;
+  const small = units.system === 'us' && dose.hardenerG < 453 ? ` = ${dose.hardenerG.toFixed(1)} g` : '';
   const [main, other] = measure === 'weight' ? [grams(dose.hardenerG), volume] : [volume, grams(dose.hardenerG)];
   return (
     <tr className="hairline border-t align-top">
@@ -135,7 +137,9 @@ function PotRow({ row, tempC, measure, readOnly, onCatalyst, onExplain }: PotRow
       </td>
       <td className="num py-1 pr-3 whitespace-nowrap">
         <span className="font-semibold">{main}</span>
-        <span className="muted block text-xs">= {other}</span>
+        <span className="muted block text-xs whitespace-normal">
+          {small} = {other}
+        </span>
       </td>
       <td className="num py-1 pr-3">
         {Math.abs(dose.shortcutError) < 0.005 ? (
