@@ -149,6 +149,9 @@ function TakeOffPart({ title, lines, build }: { title: string; lines: ReturnType
   const units = useUnits();
   const { fill } = units;
   const shown = (amount: number, unit: TakeOffUnit): string => units.text(QUANTITY[unit], unit === 'l' ? amount * 1000 : amount);
+  /** As it stands on the pack: 25 kg, not 25.00 kg */
+  const pack = (amount: number, unit: TakeOffUnit): string =>
+    `${String(Number(units.show(QUANTITY[unit], unit === 'l' ? amount * 1000 : amount).toFixed(1)))} ${units.unit(QUANTITY[unit])}`;
   const known = lines.filter(({ cost }) => cost !== null);
   return (
     <Part
@@ -183,7 +186,7 @@ function TakeOffPart({ title, lines, build }: { title: string; lines: ReturnType
               <td className="num py-0.5 pr-3 text-right whitespace-nowrap">{shown(net, unit)}</td>
               <td className="num predicted py-0.5 pr-3 text-right font-semibold whitespace-nowrap">{shown(take, unit)}</td>
               <td className="num py-0.5 pr-3 text-right whitespace-nowrap">
-                {order === null ? '–' : `${String(order.count)} × ${shown(order.of, unit)}`}
+                {order === null ? '–' : `${String(order.count)} × ${pack(order.of, unit)}`}
               </td>
               <td className="num py-0.5 pr-3 text-right">{cost === null ? '–' : cost.toFixed(2)}</td>
               <td className="muted py-0.5">{fill(note)}</td>
