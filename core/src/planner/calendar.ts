@@ -79,10 +79,12 @@ export class Calendar {
     const { items } = this.problem;
     let [sessions, at] = [0, laid];
     while (at < items.length) {
-      const { group, rule } = items[at];
+      const { group } = items[at];
       let left = 0;
-      while (at + left < items.length && items[at + left].group === group) left++;
-      sessions += Math.ceil(left / Math.min(rule.most, left));
+      // Of a group of several resins the one that allows most: fewer sessions there never are.
+      let most = 1;
+      for (; at + left < items.length && items[at + left].group === group; left++) most = Math.max(most, items[at + left].rule.most);
+      sessions += Math.ceil(left / Math.min(most, left));
       at += left;
     }
     return sessions;

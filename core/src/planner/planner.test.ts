@@ -2,6 +2,7 @@ import { DomainError } from '../errors/domain-error.js';
 import { Calendar } from './calendar.js';
 import { everyPlan } from './exhaustive.js';
 import { readProblem } from './problem.js';
+import { caseOf } from './prefix.js';
 import { randomProblem } from './random-problem.js';
 import { planReport } from './report.js';
 import { searchPlan } from './search.js';
@@ -57,6 +58,30 @@ describe('what the calendar allows', () => {
     expect(of(1, 2)).toEqual([1, 2]);
     expect(of(3, 8)).toEqual([3, 6]);
     expect(calendar.sizes(0)).toEqual([1]);
+  });
+
+  test('a group of two resins is never said to take more sessions than it does', () => {
+    const mixed = changed({
+      rules: { ...problem.rules, ve_skin: { max_items: 1 } },
+      items: [{ ...mat('first'), resin: 've_skin' }, ...'abcdef'.split('').map(mat)],
+    });
+    // One of the first by itself, all others together.
+    expect(new Calendar(mixed).fewestSessions(0)).toBeLessThanOrEqual(2);
+    expect(new Calendar(mixed).sizes(0)).toEqual([1]);
+    expect(new Calendar(mixed).sizes(1)).toContain(6);
+  });
+
+  test('every item is laid at its own moment and temperature', () => {
+    const warm = changed({ items: [gel, mat('a'), { ...mat('b'), T_lay_C: 30 }] });
+    const { sessions } = caseOf(warm, [
+      { startS: 8 * 3600, count: 1 },
+      { startS: 10 * 3600, count: 2 },
+    ]);
+    expect(sessions.map(({ startS, layK }) => [startS / 60, Math.round(layK - 273.15)])).toEqual([
+      [480, 20],
+      [600, 20],
+      [620, 30],
+    ]);
   });
 
   test('by hand: gel at 8, both mats from 8.5, the last one 20 min later; off at the first grid time 20 h after it that is open', () => {

@@ -11,16 +11,16 @@ const MAX_STEP_S = 1800;
 /** The case of some sessions laid in order, watched to the horizon. */
 export function caseOf({ bare, items }: PlanProblem, choices: readonly Choice[]): GrowthCase {
   let laid = 0;
-  const sessions = choices.map(({ startS, count }): SessionSpec => {
+  // Each item by itself: it has a moment and a temperature of its own.
+  const sessions = choices.flatMap(({ startS, count }): SessionSpec[] => {
+    let atS = startS;
     const own = items.slice(laid, laid + count);
     laid += count;
-    let afterS = 0;
-    const layers = own.map(({ layer, layS }) => {
-      const plies = [{ afterS, thicknessM: layer.thicknessM }];
-      afterS += layS;
-      return { ...layer, plies };
+    return own.map(({ layer, layK, layS }) => {
+      const session = { startS: atS, layK, layers: [layer] };
+      atS += layS;
+      return session;
     });
-    return { startS, layK: own[0].layK, layers };
   });
   return { ...bare, sessions };
 }
