@@ -1,5 +1,6 @@
 import { cardFlag, type MaterialCard } from '../materials/material-card.js';
 import { cardOf, type CardLibrary } from '../plan/card-library.js';
+import { isSprayed } from '../plan/laying.js';
 import { stackTally } from '../stack/tally.js';
 import type { SectionPlan, PlanLayer } from '../plan/section-plan.js';
 
@@ -19,8 +20,7 @@ export function layerCautions(layer: PlanLayer, cards: CardLibrary): string[] {
     found.push('Isocyanate: sensitizer. Gloves, air supply or filter as the sheet says; never heat or spray without.');
   else found.push('Epoxy amine: sensitizer. Gloves, no skin contact; fixed ratio, never more hardener to speed it up.');
   if (layer.start === 'abraded' || layer.start === 'flock') found.push('Sanding dust of glass and resin: respirator, extraction, or wet.');
-  if (layer.application?.method === 'cup gun' || layer.application?.method === 'high-pressure gun')
-    found.push('Spray: booth, supplied air; never point a gun at a hand.');
+  if (layer.application && isSprayed(layer.application)) found.push('Spray: booth, supplied air; never point a gun at a hand.');
   if ((layer.additions ?? []).some(({ cardId }) => isDusty(cards.sheets.get(cardId))))
     found.push('Filler dust: respirator while it is weighed and stirred in, no fan on it.');
   return found;

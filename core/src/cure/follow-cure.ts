@@ -3,8 +3,8 @@ import { GATE_FROM, INDUCTION_DONE, TABLE_MIN_K, TABLE_PER_K, TABLE_STRIDE, type
 /** Longest step of the integration [s]. */
 const STEP_S = 90;
 
-/** Rates of induction and cure at one state. */
-function rates(kin: PreparedKinetics, tempK: number, x: number, alpha: number): { x: number; alpha: number } {
+/** Rates of induction and cure at one state [1/s]. */
+export function rates(kin: PreparedKinetics, tempK: number, x: number, alpha: number): { x: number; alpha: number } {
   const { table, k1, k2, m, n, inductionRate } = kin;
   const position = (tempK - TABLE_MIN_K) * TABLE_PER_K;
   const row = Math.floor(position);

@@ -8,7 +8,7 @@ export interface ThermalMaterial {
   readonly k: number;
 }
 
-/** E-glass as fiber [shared physics brief §1; typical handbook values]. */
+/** E-glass as fiber [typical handbook values]. */
 export const GLASS: ThermalMaterial = { rho: 2560, cp: 800, k: 1.0 };
 /** Mineral filler when a card names none (alumina trihydrate-like). */
 export const DEFAULT_FILLER: ThermalMaterial = { rho: 2420, cp: 1150, k: 2.0 };

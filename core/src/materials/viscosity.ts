@@ -1,6 +1,7 @@
 import { KELVIN } from '../units/kelvin.js';
 import { cardNumber } from './material-card.js';
 import type { ResinCard } from './resin-card.js';
+import { cardSubstances } from '../cure/kinetic-card.js';
 import { GAS_CONSTANT } from '../cure/kinetics.js';
 
 /** Sheets state viscosity at this temperature (assumed) [°C]. */
@@ -20,10 +21,9 @@ export interface Viscosity {
 }
 
 const fillerVolume = ({ kinetics }: ResinCard): number => {
-  const w = kinetics.filler_w ?? 0;
-  if (w === 0) return 0;
-  const filler = w / (kinetics.filler?.rho ?? 2400);
-  return filler / (filler + (1 - w) / kinetics.rho_r);
+  const { resin, filler, fillerW } = cardSubstances(kinetics);
+  const solid = fillerW / filler.rho;
+  return solid / (solid + (1 - fillerW) / resin.rho);
 };
 
 /** Of solid spheres in a liquid (Krieger and Dougherty), up to where nothing flows any more. */

@@ -5,7 +5,7 @@ import { airTempK } from '../heat/air.js';
 import type { ResinCard } from '../materials/resin-card.js';
 import { cardOf, type CardLibrary } from '../plan/card-library.js';
 import { addedParts, laidResin } from '../plan/laid-resin.js';
-import { LEFT_IN_POT_SHARE, potGroups } from '../plan/pot-age.js';
+import { DEGASSED_S, LEFT_IN_POT_SHARE, potGroups } from '../plan/pot-age.js';
 import { cardNumber, cardFlag } from '../materials/material-card.js';
 import type { Objection } from '../plan/objection.js';
 import type { SectionPlan, PlanLayer, PlanSession } from '../plan/section-plan.js';
@@ -97,8 +97,6 @@ export function smokes({ card, pot }: Pick<MixRow, 'card' | 'pot'>): boolean {
   return pot.peakC >= (card.kinetics.c_ref === null ? SMOKING_OTHER_C : SMOKING_STYRENE_C);
 }
 
-/** Air that was stirred in is drawn out before an infusion's hose opens (assumed) [min]. */
-const DEGAS_MIN = 10;
 /** More than so many times as thick as on its sheet: care (assumed). */
 const THICK_FACTOR = 2;
 
@@ -159,7 +157,7 @@ function mixRow({ plan, session, layers, cards, mix, tempC, look, infusedIds }: 
   const gPerMin = needG / (sum((one) => layHours(one, plan, cards, mix.people)) * 60);
   const catalystPct = card.kinetics.c_ref === null ? null : layer.catalystPct;
   const spray = sprayOf(layer);
-  const degasMin = layers.some((one) => infusedIds.has(one.id)) ? DEGAS_MIN : 0;
+  const degasMin = layers.some((one) => infusedIds.has(one.id)) ? DEGASSED_S / 60 : 0;
   // A pot that lasts over several passes waits while they flash; what is degassed ages meanwhile.
   const flashesIn = (grams: number): number => (spray ? Math.max(0, Math.ceil(spray.passes / Math.ceil(needG / grams)) - 1) * spray.flashMin : 0);
   const useMinOf = (grams: number): number => degasMin + (spray ? grams / 1000 / mix.gunKgPerMin + flashesIn(grams) : grams / gPerMin);

@@ -85,7 +85,7 @@ export {
   type PlanShape,
 } from './section-plan.js';
 export { METHOD_TRANSFER, layerBuild } from './layer-masses.js';
-export { layerSpans, peopleAt } from './laying.js';
+export { flashMinOf, isSprayed, layerSpans, peopleAt } from './laying.js';
 export { planToCase } from './plan-to-case.js';
 export { laidResin } from './laid-resin.js';
 export { readPlan, type ReadPlan } from './read-plan.js';

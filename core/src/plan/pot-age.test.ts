@@ -12,7 +12,7 @@ import { addedParts, laidResin } from './laid-resin.js';
 import { DEFAULT_MIX } from './parts/mix-plan.js';
 import { planToCase } from './plan-to-case.js';
 import { planOf } from './lift-plan.js';
-import { agesInPots, potAges, potGroups, STIRRED_S } from './pot-age.js';
+import { agesInPots, DEGASSED_S, potAges, potGroups, STIRRED_S } from './pot-age.js';
 import { zoneOf } from './zone-view.js';
 import { newZone } from './zones.js';
 import type { PlanLayer, SectionPlan } from './section-plan.js';
@@ -101,6 +101,16 @@ describe('the age of a pot', () => {
     expect(there).toHaveLength(5);
     expect(there[4]).toBeGreaterThan(there[3]);
     expect(there[3]).toBeGreaterThan(there[2]);
+  });
+
+  test('an infusion’s pot has stood under vacuum as well', () => {
+    const infused = planFromTemplate('infused', { startDate: '2026-12-07', areaM2: 1, plug: plan.plug });
+    const session = infused.sessions.find(({ layers }) => cardOf(cards, layers[0].cardId).family === 'infusion')!;
+    const [layer] = session.layers;
+    const own = { ...cardOf(cards, layer.cardId).kinetics, t_ind_min: 40, Ez: 5e4, p: -1 };
+    const slow = { ...cards, resins: new Map([...cards.resins, [layer.cardId, { ...cardOf(cards, layer.cardId), kinetics: own }]]) };
+    const used = potAges(session, infused, slow, 'first', AT_K)[0][0];
+    expect(used).toBeCloseTo(inductionUsed(prepareKinetics(own, layer.catalystPct), AT_K, STIRRED_S + DEGASSED_S), 12);
   });
 
   test('what is laid at once, as a plan may say, is freshly mixed', () => {

@@ -2,7 +2,7 @@ import { cardSubstances } from '../cure/kinetic-card.js';
 import { mixLayer } from '../heat/mixture.js';
 import { prepareKinetics, type PreparedKinetics } from '../cure/kinetics.js';
 import { inductionUsed, gelAfterS } from '../cure/pot-gel.js';
-import type { CardLibrary } from './card-library.js';
+import { cardOf, type CardLibrary } from './card-library.js';
 import { layingOrder, layingSeconds, pliesArrive, type Place } from './laying.js';
 import { laidResin } from './laid-resin.js';
 import { DEFAULT_MIX } from './parts/mix-plan.js';
@@ -11,6 +11,8 @@ import type { PlanLayer, PlanSession, SectionPlan } from './section-plan.js';
 
 /** Hardener is in the resin for so long before the first of a pot lies on the mold: two minutes of stirring and scraping (assumed) [s]. */
 export const STIRRED_S = 120;
+/** Air that was stirred in is drawn out before an infusion's hose opens (assumed) [s]. */
+export const DEGASSED_S = 600;
 /** What stays in pot and on tools (assumed). */
 export const LEFT_IN_POT_SHARE = 0.03;
 
@@ -73,7 +75,7 @@ export function potAges(session: PlanSession, plan: SectionPlan, cards: CardLibr
   return session.layers.map((layer, l) => {
     const at = whole.layers.findIndex(({ id }) => id === layer.id);
     const group = groups.find(({ from, used }) => at >= from && at < from + used.length);
-    if (!group) return arrive[l].map(() => usedIn(kineticsOf(layer, cards), tempK, STIRRED_S));
+    if (!group) return arrive[l].map(() => usedIn(kineticsOf(layer, cards), tempK, readyAfterS(layer, cards)));
     const known = group.used[at - group.from];
     const last = known.length - 1;
     // Plies that the zone has more follow from the same pot.
@@ -87,6 +89,10 @@ export function potAges(session: PlanSession, plan: SectionPlan, cards: CardLibr
 const usedIn = (kinetics: PreparedKinetics, tempK: number, ageS: number): number => Math.min(1, inductionUsed(kinetics, tempK, ageS));
 
 const kineticsOf = (layer: PlanLayer, cards: CardLibrary): PreparedKinetics => prepareKinetics(laidResin(layer, cards).kinetics, layer.catalystPct);
+
+/** From the hardener until the first of a pot is used [s]. */
+const readyAfterS = (layer: PlanLayer, cards: CardLibrary): number =>
+  STIRRED_S + (cardOf(cards, layer.cardId).family === 'infusion' && layer.laminate !== null ? DEGASSED_S : 0);
 
 /** Temperature that a pot's full cure adds, none of it lost [K]. */
 function riseK(layer: PlanLayer, cards: CardLibrary): number {
@@ -117,6 +123,7 @@ function agesAt(session: PlanSession, plan: SectionPlan, cards: CardLibrary, pla
     const begins = arrive.slice(from, at).flat();
     const untilS = at < arrive.length ? arrive[at][0] : Math.max(endS, begins[begins.length - 1]);
     const kinetics = kineticsOf(layers[0], cards);
+    const readyS = readyAfterS(layers[0], cards);
     const needKg = (layers.reduce((sum, layer) => sum + layerMasses(layer, plan.areaM2, cards).mixedKg, 0) / (1 - LEFT_IN_POT_SHARE)) * share;
     const filledS = ((untilS - begins[0]) * largestKg) / needKg;
     const potS = Math.max(1, Math.min(filledS, potShare * gelAfterS(kinetics, tempK, riseK(layers[0], cards))));
@@ -127,7 +134,7 @@ function agesAt(session: PlanSession, plan: SectionPlan, cards: CardLibrary, pla
       arrive[from + i].map(() => {
         const { beginsS, endsS } = ages[ply];
         ply += 1;
-        return usedIn(kinetics, tempK, STIRRED_S + (atEnd ? endsS : beginsS));
+        return usedIn(kinetics, tempK, readyS + (atEnd ? endsS : beginsS));
       }),
     );
     return { from, used, kinetics, potS };

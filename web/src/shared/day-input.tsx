@@ -12,22 +12,28 @@ export function DayInput({ value, onChange }: DayInputProps) {
   const [typed, setTyped] = useState<string | null>(null);
   const wrong = typed !== null && typed.trim() !== '' && readDay(typed) === null;
   return (
-    <input
-      className={`num hairline bg-base-100 h-7 w-28 border px-1 ${wrong ? 'border-error' : ''}`}
-      inputMode="numeric"
-      placeholder="2027-02-01"
-      aria-invalid={wrong}
-      title={wrong ? 'A day like 2027-02-01 or 1 Feb 2027.' : undefined}
-      value={typed ?? value ?? ''}
-      onChange={(event) => {
-        const text = event.target.value;
-        setTyped(text);
-        if (text.trim() === '') onChange(null);
-        else if (readDay(text) !== null) onChange(readDay(text));
-      }}
-      onBlur={() => {
-        if (!wrong) setTyped(null);
-      }}
-    />
+    <span className="inline-block">
+      <input
+        className={`num hairline bg-base-100 h-7 w-28 border px-1 ${wrong ? 'border-error' : ''}`}
+        inputMode="numeric"
+        placeholder="2027-02-01"
+        aria-invalid={wrong}
+        value={typed ?? value ?? ''}
+        onChange={(event) => {
+          const text = event.target.value;
+          setTyped(text);
+          if (text.trim() === '') onChange(null);
+          else if (readDay(text) !== null) onChange(readDay(text));
+        }}
+        onBlur={() => {
+          if (!wrong) setTyped(null);
+        }}
+      />
+      {wrong && (
+        <span role="alert" className="text-error block text-xs">
+          A day like 2027-02-01 or 1 Feb 2027.
+        </span>
+      )}
+    </span>
   );
 }

@@ -6,7 +6,9 @@ import {
   applyMethods,
   cardOf,
   changeLayer,
+  flashMinOf,
   initialPart,
+  isSprayed,
   layerFields,
   layerRole,
   METHOD_TRANSFER,
@@ -126,12 +128,14 @@ function FabricCell({ layer, laminate, library, onChange }: CellsProps & { lamin
 }
 
 function ApplicationCells({ layer: { name, application }, coat, onChange }: CellsProps & { coat: boolean }) {
-  const usual = { flashMin: 4, ...initialPart(applicationFields) };
+  const usual = initialPart(applicationFields);
   const set = (next: NonNullable<PlanLayer['application']>): void => {
     onChange({ application: next });
   };
-  const applied = cells(applicationFields, { ...usual, ...application }, set);
-  const sprayed = application?.method === 'cup gun' || application?.method === 'high-pressure gun';
+  const applied = cells(applicationFields, { ...usual, ...application, flashMin: flashMinOf(application ?? usual) }, (next) => {
+    // Only where it was said, so that the usual one can follow.
+    set(next.flashMin === flashMinOf(application ?? usual) ? { ...next, flashMin: application?.flashMin } : next);
+  });
   return (
     <>
       <NamedChoice
@@ -142,11 +146,13 @@ function ApplicationCells({ layer: { name, application }, coat, onChange }: Cell
         options={METHODS}
         onChange={(method) => {
           if (method === '') onChange({ application: undefined });
-          else set({ ...initialPart(applicationFields), ...application, method });
+          else set({ ...usual, ...application, method });
         }}
       />
       {coat && <Named text="Passes">{applied('passes', { label: `Passes of ${name}`, showLabel: false, unit: '', width: 'w-12' })}</Named>}
-      {coat && sprayed && <Named text="Flash between">{applied('flashMin', { label: `Flash of ${name}`, showLabel: false, width: 'w-12' })}</Named>}
+      {coat && application && isSprayed(application) && (
+        <Named text="Flash between">{applied('flashMin', { label: `Flash of ${name}`, showLabel: false, width: 'w-12' })}</Named>
+      )}
       {coat && <Named text="Color">{applied('color', { label: `Color of ${name}`, showLabel: false, width: 'w-24' })}</Named>}
     </>
   );

@@ -20,6 +20,7 @@ export function KitStage({ build, plan, document, library, readOnly, onEdit, obj
   const cell = cells(kitFields, kit, change);
   const kits = useMemo(() => kitSheet(plan, library), [plan, library]);
   const lines = useMemo(() => takeOff(plan, library), [plan, library]);
+  const laminates = plan.sessions.some(({ layers }) => layers.some(({ laminate }) => laminate !== null));
   const several = document.sections.filter(({ sessions }) => sessions.length > 0).length > 1;
   const whole = useMemo(() => (several ? takeOffOfMold(document, library) : []), [several, document, library]);
   return (
@@ -52,7 +53,7 @@ export function KitStage({ build, plan, document, library, readOnly, onEdit, obj
         </span>
         {cell('rollWidthMm', { width: 'w-20' })}
       </div>
-      {kits.length === 0 && <p className="hairline mb-5 border border-dashed p-6">No plies yet: there is nothing to cut. Start under Stack.</p>}
+      {!laminates && <p className="hairline mb-5 border border-dashed p-6">No plies yet: there is nothing to cut. Start under Stack.</p>}
       {kits.map((one) => (
         <FabricPart key={one.fabricId} kit={one} build={build.name} />
       ))}

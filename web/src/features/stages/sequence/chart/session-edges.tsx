@@ -59,18 +59,13 @@ export function SessionEdges({ plan, clock, boxes, spans, baseY, onDragStart, on
   };
 
   return plan.sessions.map((session, index) => {
-    const own = boxes.filter(({ layer }) => layer.sessionIndex === index);
-    const bottom = own.at(0)?.bottomY ?? baseY;
-    const top = own.at(-1)?.topY ?? baseY;
+    const own = boxes.map((box, i) => ({ box, span: spans[i] })).filter(({ box: { layer } }) => layer.sessionIndex === index);
+    const bottom = own.at(0)?.box.bottomY ?? baseY;
+    const top = own.at(-1)?.box.topY ?? baseY;
     const x = clock.toX(session.startMin * 60);
-    const leans = boxes
-      .map((box, i) => ({ box, span: spans[i] }))
-      .filter(({ box: { layer } }) => layer.sessionIndex === index)
-      .map(
-        ({ box, span }) =>
-          `L${(clock.toX(span.fromS) - x).toFixed(1)} ${box.bottomY.toFixed(1)}L${(clock.toX(span.toS) - x).toFixed(1)} ${box.topY.toFixed(1)}`,
-      );
-    const topX = leans.length > 0 ? Number(/L(\S+) \S+$/.exec(leans[leans.length - 1])?.[1] ?? 0) : 0;
+    const from = (s: number): string => (clock.toX(s) - x).toFixed(1);
+    const leans = own.map(({ box, span }) => `L${from(span.fromS)} ${box.bottomY.toFixed(1)}L${from(span.toS)} ${box.topY.toFixed(1)}`);
+    const topX = own.length > 0 ? from(own[own.length - 1].span.toS) : '0';
     return (
       <g
         key={session.id}
@@ -99,7 +94,7 @@ export function SessionEdges({ plan, clock, boxes, spans, baseY, onDragStart, on
       >
         <rect x={-12} y={Math.min(top, bottom) - 4} width={24} height={Math.max(24, bottom - top + 8)} fill="transparent" />
         <path d={`M0 ${bottom.toFixed(1)}${leans.join('')}`} fill="none" stroke="currentColor" strokeWidth="3.5" />
-        <path d={`M${topX.toFixed(1)} ${top.toFixed(1)}m-6 -1h12l-6 7z`} fill="currentColor" />
+        <path d={`M${topX} ${top.toFixed(1)}m-6 -1h12l-6 7z`} fill="currentColor" />
         <rect
           x={-9}
           y={Math.min(top, bottom) - 6}
