@@ -8,7 +8,7 @@ import { pipeline } from 'node:stream/promises';
 import { promisify } from 'node:util';
 import { Client } from 'pg';
 
-const run = promisify(execFile);
+const execute = promisify(execFile);
 /** Of the file; a program reads files up to its own. */
 const FORMAT = 1;
 const MANIFEST = 'manifest.json';
@@ -33,6 +33,18 @@ export interface Manifest {
 
 /** A backup that was not made or not restored, with what to do. */
 export class BackupProblem extends Error {}
+
+/** Runs one of PostgreSQL's or the system's programs. */
+async function run(program: 'pg_dump' | 'pg_restore' | 'tar', words: readonly string[], env?: NodeJS.ProcessEnv): Promise<void> {
+  try {
+    await execute(program, words, { env });
+  } catch (error) {
+    if (!(error instanceof Error)) throw error;
+    if ('code' in error && error.code === 'ENOENT') throw new BackupProblem(`${program} is not there. Install it (Debian: postgresql-client, tar).`);
+    const said = 'stderr' in error && typeof error.stderr === 'string' ? error.stderr.trim().split('\n').at(-1) : error.message;
+    throw new BackupProblem(`${program} did not go through: ${said ?? error.message}`);
+  }
+}
 
 async function withClient<T>(url: string, of: (client: Client) => Promise<T>): Promise<T> {
   const client = new Client({ connectionString: url });
@@ -116,7 +128,7 @@ export async function backup(url: string, file: string, program: string): Promis
       const snapshot = await client.query<{ id: string }>('select pg_export_snapshot() as id');
       const dump = join(folder, DUMP);
       const { address, env } = apart(url);
-      await run('pg_dump', ['--format=custom', '--no-owner', '--no-acl', `--snapshot=${snapshot.rows[0].id}`, `--file=${dump}`, address], { env });
+      await run('pg_dump', ['--format=custom', '--no-owner', '--no-acl', `--snapshot=${snapshot.rows[0].id}`, `--file=${dump}`, address], env);
       const migrations = await client.query<{ name: string }>('select name from migrations order by id');
       const manifest: Manifest = {
         format: FORMAT,
@@ -160,7 +172,7 @@ export async function restore(url: string, file: string, migrations: readonly st
     if (before.length > 0)
       throw new BackupProblem(`The database is not empty (${before.slice(0, 3).join(', ')} …). Restore into a new one: nothing is written over.`);
     const { address, env } = apart(url);
-    await run('pg_restore', ['--no-owner', '--no-acl', '--exit-on-error', '--single-transaction', `--dbname=${address}`, dump], { env });
+    await run('pg_restore', ['--no-owner', '--no-acl', '--exit-on-error', '--single-transaction', `--dbname=${address}`, dump], env);
     const sums = await withClient(url, sumsOf);
     const wrong = Object.entries(manifest.tables).filter(
       ([name, { rows, hash }]) => !Object.hasOwn(sums, name) || sums[name].rows !== rows || sums[name].hash !== hash,

@@ -25,12 +25,12 @@ export interface TravelerTask {
 /** Made, or why not: a plan may be too large for paper, or make no sense with today's cards. */
 export type Made<T> = { readonly ok: true; readonly value: T } | { readonly ok: false; readonly code: string; readonly why: string };
 
-function computed({ plan, cards, siblings }: TravelerTask): { traveler: MoldTraveler; library: CardLibrary } {
-  const library = libraryOf(cards);
-  return { library, traveler: makeMoldTraveler(plan, library, siblings) };
-}
+export type PrintTask = TravelerTask & { readonly paper: Paper; readonly system: UnitSystem };
 
-async function make<T>({ plan, cards }: TravelerTask, of: () => Promise<T> | T): Promise<Made<T>> {
+async function make<T>(
+  { plan, cards, siblings }: TravelerTask,
+  of: (traveler: MoldTraveler, library: CardLibrary) => Promise<T> | T,
+): Promise<Made<T>> {
   try {
     const library = libraryOf(cards);
     const pieces = plan.sections.reduce((sum, { id }) => sum + kitPieces(sectionOf(plan, id), library), 0);
@@ -40,7 +40,7 @@ async function make<T>({ plan, cards }: TravelerTask, of: () => Promise<T> | T):
         code: 'too-large-to-print',
         why: `About ${String(pieces)} pieces are too many for a sheet (at most ${String(MOST_PIECES)}). Larger pieces under Kit, or fewer plies.`,
       };
-    return { ok: true, value: await of() };
+    return { ok: true, value: await of(makeMoldTraveler(plan, library, siblings), library) };
   } catch (error) {
     if (error instanceof DomainError) return { ok: false, code: error.code, why: error.message };
     throw error;
@@ -48,9 +48,8 @@ async function make<T>({ plan, cards }: TravelerTask, of: () => Promise<T> | T):
 }
 
 /** A build's sheet as PDF. */
-export function print(task: TravelerTask & { readonly paper: Paper; readonly system: UnitSystem }): Promise<Made<Uint8Array>> {
-  return make(task, async () => {
-    const { traveler, library } = computed(task);
+export function print(task: PrintTask): Promise<Made<Uint8Array>> {
+  return make(task, async (traveler, library) => {
     const { build, version, url, system, paper } = task;
     const head = {
       name: build.name,
@@ -67,5 +66,5 @@ export function print(task: TravelerTask & { readonly paper: Paper; readonly sys
 
 /** A build's sessions for a calendar. */
 export function calendar(task: TravelerTask): Promise<Made<string>> {
-  return make(task, () => calendarOf(task.build.name, task.build.id, computed(task).traveler, task.url));
+  return make(task, (traveler) => calendarOf(task.build.name, task.build.id, traveler, task.url));
 }

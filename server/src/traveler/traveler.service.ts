@@ -1,34 +1,44 @@
-import { Injectable } from '@nestjs/common';
+import { Injectable, type OnModuleDestroy } from '@nestjs/common';
 import { InjectRepository } from '@nestjs/typeorm';
 import type { Sibling } from '@pentimento/core/design';
 import type { UnitSystem } from '@pentimento/core/units';
+import { fileURLToPath } from 'node:url';
 import { Repository } from 'typeorm';
 import { BuildsService, type BuildWithPlan } from '../builds/builds.service.js';
 import { CardsService } from '../cards/cards.service.js';
 import { ProblemException } from '../errors/problem.js';
-import { ThreadsService } from '../judging/threads.service.js';
 import { Mold } from '../molds/mold.entity.js';
-import type { Made, TravelerTask } from './print-thread.js';
+import { Threads } from '../threads/threads.js';
+import type { Made, PrintTask, TravelerTask } from './print-thread.js';
 import type { Paper } from './traveler-document.js';
+
+/** Built server: a thread runs no TypeScript. */
+const ENTRY = fileURLToPath(new URL('../../dist/traveler/print-thread.js', import.meta.url));
 
 /** Sheets and calendars of a saved plan, made in threads; nothing unsaved goes on the wall. */
 @Injectable()
-export class TravelerService {
+export class TravelerService implements OnModuleDestroy {
+  private readonly prints = new Threads<PrintTask, Made<Uint8Array>>(ENTRY, 'print');
+  private readonly calendars = new Threads<TravelerTask, Made<string>>(ENTRY, 'calendar');
+
   constructor(
     private readonly builds: BuildsService,
     private readonly cards: CardsService,
-    private readonly threads: ThreadsService,
     @InjectRepository(Mold) private readonly molds: Repository<Mold>,
   ) {}
 
   async pdf(buildId: string, paper: Paper, system: UnitSystem, origin: string): Promise<{ name: string; bytes: Buffer }> {
     const task = await this.taskFor(buildId, origin);
-    return { name: task.build.name, bytes: Buffer.from(made(await this.threads.print({ ...task, paper, system }))) };
+    return { name: task.build.name, bytes: Buffer.from(made(await this.prints.run({ ...task, paper, system }))) };
   }
 
   async calendar(buildId: string, origin: string): Promise<{ name: string; text: string }> {
     const task = await this.taskFor(buildId, origin);
-    return { name: task.build.name, text: made(await this.threads.calendar(task)) };
+    return { name: task.build.name, text: made(await this.calendars.run(task)) };
+  }
+
+  async onModuleDestroy(): Promise<void> {
+    await Promise.all([this.prints.destroy(), this.calendars.destroy()]);
   }
 
   private async taskFor(buildId: string, origin: string): Promise<TravelerTask> {
