@@ -1,25 +1,15 @@
-import { DomainError } from '@pentimento/core/errors';
 import { readCardFile } from '@pentimento/core/formats';
 import { cardLibrary, readPlan, type CardLibrary, type PlanDocument } from '@pentimento/core/plan';
-import { readFileSync } from 'node:fs';
+import { withJson } from './json-door.js';
 
 /** Reads `{ plan, cards? }` (cards: a file of cards as exported, or a list of them) and answers with an exit code; 2 for what makes no sense. */
 export function withPlan(path: string | undefined, usage: string, answer: (plan: PlanDocument, cards: CardLibrary) => number): number {
-  if (path === undefined) {
-    console.error(`usage: ${usage}`);
-    return 2;
-  }
-  try {
-    const file: unknown = JSON.parse(readFileSync(path, 'utf8'));
+  return withJson(path, usage, (file) => {
     const said = typeof file === 'object' && file !== null ? file : {};
     const { plan } = readPlan('plan' in said ? said.plan : file);
     const own: unknown = 'cards' in said ? said.cards : undefined;
     const cards =
       own === undefined || own === null ? [] : readCardFile(Array.isArray(own) ? { format: 'pentimento-cards', formatVersion: 1, cards: own } : own);
     return answer(plan, cardLibrary(cards));
-  } catch (error) {
-    if (!(error instanceof DomainError || error instanceof SyntaxError || (error instanceof Error && 'code' in error))) throw error;
-    console.error(`${path}: ${error.message}`);
-    return 2;
-  }
+  });
 }

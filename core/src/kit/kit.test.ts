@@ -15,7 +15,8 @@ import { sectionOf } from '../plan/section-view.js';
 import { newZone } from '../plan/zones.js';
 import { laidMasses } from '../stack/tally.js';
 import { twoHalves } from '../test-support/two-halves.js';
-import { takeOff, takeOffCsv, takeOffOfMold } from './take-off.js';
+import { fillAmounts, words } from '../units/amounts.js';
+import { takeOff, takeOffAmount, takeOffCsv, takeOffOfMold } from './take-off.js';
 import { kitSvg } from './templates.js';
 import { unrolled } from './unrolled.js';
 
@@ -179,6 +180,12 @@ describe('kit of a plan', () => {
       })),
     );
     expect(takeOff(plan, open).find(({ kind }) => kind === 'resin')!.order).toBeNull();
+  });
+
+  test('on the sheet and the screen amounts are in the reader’s units', () => {
+    const text = (unit: 'kg' | 'm' | 'm²' | 'l'): string => fillAmounts(words`${takeOffAmount(25, unit)}`, 'us');
+    expect((['kg', 'm', 'm²', 'l'] as const).map(text)).toEqual(['55.12 lb', '82.0 ft', '269.1 ft²', '845.35 fl oz']);
+    expect(fillAmounts(words`${takeOffAmount(25, 'kg')}`, 'metric')).toBe('25 kg');
   });
 
   test('sections of a mold are bought together: one order, rounded up once', () => {

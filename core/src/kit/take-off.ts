@@ -9,7 +9,7 @@ import type { SectionPlan } from '../plan/section-plan.js';
 import { sectionOf } from '../plan/section-view.js';
 import { releaseUse } from '../release/release-schedule.js';
 import { infusedLayers } from '../stack/plan-infusion.js';
-import { amount, fillAmounts, words, type Words } from '../units/amounts.js';
+import { amount, fillAmounts, words, type Amount, type Words } from '../units/amounts.js';
 import { laidMasses } from '../stack/tally.js';
 import { DEFAULT_KIT } from '../plan/parts/kit-plan.js';
 import { kitSheet } from './kit-sheet.js';
@@ -27,6 +27,20 @@ export interface TakeOffLine {
   /** In the shop's money; null: its card does not say */
   readonly cost: number | null;
   readonly note: Words;
+}
+
+/** An amount of a line, for the reader's units; in a sentence it stands as on a pack: 25 kg, not 25.00 kg. */
+export function takeOffAmount(value: number, unit: TakeOffLine['unit']): Amount {
+  switch (unit) {
+    case 'kg':
+      return amount('mass', value);
+    case 'm':
+      return amount('length', value);
+    case 'm²':
+      return amount('area', value);
+    case 'l':
+      return amount('volume', value * 1000);
+  }
 }
 
 /** A line before anybody has said how much of it is bought at once. */
@@ -176,7 +190,7 @@ function releaseLines({ release }: SectionPlan, cards: CardLibrary): Needed[] {
       unit: 'l',
       packOf: said(sheet, 'packL'),
       costPer: null,
-      note: stated === null ? `coverage not stated, ${String(ASSUMED_COVERAGE)} m²/l assumed` : `${coatM2.toFixed(1)} m² of coats`,
+      note: stated === null ? `coverage not stated, ${String(ASSUMED_COVERAGE)} m²/l assumed` : words`${amount('area', coatM2)} of coats`,
     };
   });
 }

@@ -23,7 +23,9 @@ const TOLERANCE_K = 0.2;
 export interface Estimate {
   readonly deviation: Deviation;
   readonly covariance: Matrix;
-  /** Of the readings, kelvin; NaN where nothing is laid yet */
+  /** Readings of the sensors that are */
+  readonly believed: readonly TwinReading[];
+  /** Of those [K]; NaN where nothing is laid yet */
   readonly residualK: readonly number[];
   /** Sensors that are not believed, with the reason */
   readonly leftOut: readonly { readonly sensor: string; readonly why: string }[];
@@ -43,11 +45,8 @@ export function probeOf(result: GrowthResult, { layer, frac }: { readonly layer:
 }
 
 /** What the readings would have been. */
-export function predicted({ input }: Pick<GrowthResult, 'input'>, result: GrowthResult, readings: readonly TwinReading[]): number[] {
-  return readings.map(({ timeS, where }) => {
-    if (where === 'air') return airTempK(input.air, timeS);
-    return probeOf(result, where, timeS);
-  });
+export function predicted(result: GrowthResult, readings: readonly TwinReading[]): number[] {
+  return readings.map(({ timeS, where }) => (where === 'air' ? airTempK(result.input.air, timeS) : probeOf(result, where, timeS)));
 }
 
 /** Log-likelihood of the readings, with long tails; readings that could not be are left out. */
@@ -73,7 +72,7 @@ export function estimate(problem: TwinProblem): Estimate {
     const fitted = fit({ ...problem, readings: believed });
     simulations += fitted.simulations;
     const wrong = wrongSensor(believed, fitted.residualK);
-    if (wrong === null || believed.length === 0) return { ...fitted, leftOut, simulations };
+    if (wrong === null || believed.length === 0) return { ...fitted, believed, leftOut, simulations };
     leftOut.push(wrong);
     believed = believed.filter((reading) => nameOf(reading) !== wrong.sensor);
   }
@@ -96,15 +95,14 @@ function wrongSensor(readings: readonly TwinReading[], residualK: readonly numbe
   return null;
 }
 
-function fit(problem: TwinProblem): Omit<Estimate, 'leftOut'> {
+function fit(problem: TwinProblem): Omit<Estimate, 'leftOut' | 'believed'> {
   const { readings, nowS } = problem;
   const size = DEVIATIONS.length;
   const endS = Math.max(600, nowS);
   let simulations = 0;
   const would = (deviation: Deviation): number[] => {
     simulations += 1;
-    const result = runTo(problem, deviation, endS);
-    return predicted(result, result, readings);
+    return predicted(runTo(problem, deviation, endS), readings);
   };
   const badness = (deviation: Deviation, values: readonly number[]): number =>
     deviation.reduce((sum, z) => sum + z * z, 0) / 2 - logLikelihood(readings, values);

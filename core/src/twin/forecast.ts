@@ -38,9 +38,7 @@ const SEED = 20260214;
  */
 export function forecastTwin(problem: TwinProblem, shouldStop: () => boolean = () => false): TwinForecast {
   const likely = estimate(problem);
-  const believed = problem.readings.filter(
-    ({ where }) => !likely.leftOut.some(({ sensor }) => sensor === (where === 'air' ? 'air' : `${where.layer} at ${String(where.frac)}`)),
-  );
+  const { believed } = likely;
   const root = rootOf(likely.covariance);
   const random = new SeededRandom(SEED);
   const size = DEVIATIONS.length;
@@ -50,7 +48,7 @@ export function forecastTwin(problem: TwinProblem, shouldStop: () => boolean = (
     const result = runTo(problem, deviation, problem.planned.endS);
     if (result.status !== 'converged') return;
     const logWeight =
-      logLikelihood(believed, predicted(result, result, believed)) -
+      logLikelihood(believed, predicted(result, believed)) -
       deviation.reduce((sum, z) => sum + z * z, 0) / 2 +
       normal.reduce((sum, n) => sum + n * n, 0) / 2;
     const outcome = result.layers

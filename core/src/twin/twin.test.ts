@@ -6,6 +6,7 @@ import { KELVIN } from '../units/kelvin.js';
 import { AS_PLANNED, deviated, DEVIATIONS, valueOf, type Deviation } from './deviate.js';
 import { estimate, probeOf, runTo } from './estimate.js';
 import { bandOf, forecastTwin } from './forecast.js';
+import { madeUpBuild } from './recovery.js';
 import { readTwin, type TwinProblem, type TwinReading } from './twin-problem.js';
 
 const file = {
@@ -104,6 +105,16 @@ describe('a forecast', () => {
     expect(layers[0].peakC.p5).toBeLessThan(peakOf(AS_PLANNED));
     expect(layers[0].peakC.p95).toBeGreaterThan(peakOf(AS_PLANNED));
   });
+});
+
+test('made-up builds: most truths lie in their bands, and on the flank the forecast is nearer than the plan', () => {
+  const builds = Array.from({ length: 12 }, (_, i) => madeUpBuild(i)).map((build) => ({ build, told: forecastTwin(build.problem) }));
+  const inside = builds.flatMap(({ build, told }) => told.layers.map(({ peakC: { p5, p95 } }, l) => p5 <= build.peaksC[l] && build.peaksC[l] <= p95));
+  expect(inside.filter(Boolean).length / inside.length).toBeGreaterThan(0.8);
+  const off = (of: (one: (typeof builds)[number]) => number): number =>
+    builds.filter(({ build }) => build.rising).reduce((sum, one) => sum + Math.abs(of(one) - one.build.peaksC.at(-1)!), 0);
+  expect(off(({ told }) => told.layers.at(-1)!.peakC.p50)).toBeLessThan(off(({ build }) => build.plannedPeakC));
+  expect(madeUpBuild(3)).toEqual(builds[3].build);
 });
 
 describe('a sensor that lies', () => {

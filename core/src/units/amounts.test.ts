@@ -16,3 +16,9 @@ test('what is stored keeps six digits, and a decimal that is asked for', () => {
   expect(amount('film', 123.4567891)).toEqual({ quantity: 'film', stored: 123.457 });
   expect(fillAmounts(words`${amount('thickness', 2, 2)}`, 'metric')).toBe('2.00 mm');
 });
+
+test('a large pot in a sentence is in kilograms or pounds, as anywhere else', () => {
+  const said = words`${amount('potMass', 3321.4)} + ${amount('potMass', 49.8)}`;
+  expect(fillAmounts(said, 'metric')).toBe('3.32 kg + 49.8 g');
+  expect(fillAmounts(said, 'us')).toBe('7.32 lb + 1.76 oz');
+});

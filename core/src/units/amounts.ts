@@ -1,4 +1,4 @@
-import { displayDigits, toDisplay, unitName, type DisplayQuantity, type UnitSystem } from './display-units.js';
+import { shownAs, type DisplayQuantity, type UnitSystem } from './display-units.js';
 
 /** An amount inside a sentence; it gets its unit when the sentence is read. */
 export interface Amount {
@@ -41,6 +41,7 @@ export function fillAmounts(sentence: Words, system: UnitSystem): string {
 }
 
 function amountText({ quantity, stored, digits }: Amount, system: UnitSystem): string {
-  const fixed = toDisplay(quantity, stored, system).toFixed(digits ?? displayDigits(quantity, system));
-  return `${digits === undefined && system === 'metric' ? String(Number(fixed)) : fixed} ${unitName(quantity, system)}`;
+  const shown = shownAs(quantity, stored, system);
+  const fixed = shown.value.toFixed(digits ?? shown.digits);
+  return `${digits === undefined && system === 'metric' ? String(Number(fixed)) : fixed} ${shown.unit}`;
 }

@@ -92,10 +92,15 @@ export function fromDisplay(quantity: DisplayQuantity, shown: number, system: Un
   return (shown - offset) / scale;
 }
 
+/** How a value is shown: a large pot in kilograms or pounds, a tenth of a gram only under a hundred. */
+export function shownAs(quantity: DisplayQuantity, stored: number, system: UnitSystem): { value: number; digits: number; unit: string } {
+  if (quantity === 'potMass' && stored >= (system === 'metric' ? 1000 : 453.59237)) return shownAs('mass', stored / 1000, system);
+  const digits = quantity === 'potMass' && system === 'metric' && stored >= 100 ? 0 : displayDigits(quantity, system);
+  return { value: toDisplay(quantity, stored, system), digits, unit: unitName(quantity, system) };
+}
+
 /** Value and unit as text, "43 °C". */
 export function displayText(quantity: DisplayQuantity, stored: number, system: UnitSystem): string {
-  // A large pot is read in kilograms or pounds; under a hundred grams a tenth counts.
-  if (quantity === 'potMass' && stored >= (system === 'metric' ? 1000 : 453.59237)) return displayText('mass', stored / 1000, system);
-  const digits = quantity === 'potMass' && system === 'metric' && stored >= 100 ? 0 : displayDigits(quantity, system);
-  return `${toDisplay(quantity, stored, system).toFixed(digits)} ${unitName(quantity, system)}`;
+  const { value, digits, unit } = shownAs(quantity, stored, system);
+  return `${value.toFixed(digits)} ${unit}`;
 }

@@ -1,9 +1,14 @@
 import type { Traveler } from '@pentimento/core/traveler';
-import { fillAmounts } from '@pentimento/core/units';
+import { takeOffAmount, type TakeOffLine } from '@pentimento/core/kit';
+import { fillAmounts, words } from '@pentimento/core/units';
 import type { Content } from 'pdfmake/interfaces.js';
 import { amountText, heading, small, table, type Reader } from './sheet.js';
 
 export function kitPart({ kits, takeOff }: Traveler, reader: Reader): Content[] {
+  const shown = (value: number, unit: TakeOffLine['unit']): string => {
+    const { quantity, stored } = takeOffAmount(value, unit);
+    return amountText(reader, quantity, stored);
+  };
   return [
     heading('Kit'),
     table(
@@ -24,9 +29,9 @@ export function kitPart({ kits, takeOff }: Traveler, reader: Reader): Content[] 
       ['Item', 'Net', 'Take', 'Order', 'Note'],
       takeOff.map(({ what, net, take, unit, order, note }) => [
         what,
-        `${net.toFixed(2)} ${unit}`,
-        `${take.toFixed(2)} ${unit}`,
-        order === null ? '' : `${String(order.count)} × ${String(order.of)} ${unit}`,
+        shown(net, unit),
+        shown(take, unit),
+        order === null ? '' : fillAmounts(words`${String(order.count)} × ${takeOffAmount(order.of, unit)}`, reader.system),
         fillAmounts(note, reader.system),
       ]),
       ['*', 60, 60, 60, '*'],

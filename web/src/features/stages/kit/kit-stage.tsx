@@ -1,6 +1,6 @@
-import { kitSheet, kitSvg, takeOff, takeOffCsv, takeOffOfMold, type FabricKit } from '@pentimento/core/kit';
+import { kitSheet, kitSvg, takeOff, takeOffAmount, takeOffCsv, takeOffOfMold, type FabricKit, type TakeOffLine } from '@pentimento/core/kit';
 import { DEFAULT_KIT, kitFields, type KitPlan } from '@pentimento/core/plan';
-import type { DisplayQuantity } from '@pentimento/core/units';
+import { words } from '@pentimento/core/units';
 import { Download } from 'lucide-react';
 import { useMemo } from 'react';
 import { cells } from '../../../shared/cells';
@@ -143,16 +143,13 @@ function FabricPart({ kit, build }: { kit: FabricKit; build: string }) {
   );
 }
 
-type TakeOffUnit = ReturnType<typeof takeOff>[number]['unit'];
-const QUANTITY = { kg: 'mass', m: 'length', 'm²': 'area', l: 'volume' } as const satisfies Record<TakeOffUnit, DisplayQuantity>;
-
-function TakeOffPart({ title, lines, build }: { title: string; lines: ReturnType<typeof takeOff>; build: string }) {
+function TakeOffPart({ title, lines, build }: { title: string; lines: readonly TakeOffLine[]; build: string }) {
   const units = useUnits();
   const { fill } = units;
-  const shown = (amount: number, unit: TakeOffUnit): string => units.text(QUANTITY[unit], unit === 'l' ? amount * 1000 : amount);
-  /** As it stands on the pack: 25 kg, not 25.00 kg */
-  const pack = (amount: number, unit: TakeOffUnit): string =>
-    `${String(Number(units.show(QUANTITY[unit], unit === 'l' ? amount * 1000 : amount).toFixed(1)))} ${units.unit(QUANTITY[unit])}`;
+  const shown = (value: number, unit: TakeOffLine['unit']): string => {
+    const { quantity, stored } = takeOffAmount(value, unit);
+    return units.text(quantity, stored);
+  };
   const known = lines.filter(({ cost }) => cost !== null);
   return (
     <Part
@@ -187,7 +184,7 @@ function TakeOffPart({ title, lines, build }: { title: string; lines: ReturnType
               <td className="num py-0.5 pr-3 text-right whitespace-nowrap">{shown(net, unit)}</td>
               <td className="num predicted py-0.5 pr-3 text-right font-semibold whitespace-nowrap">{shown(take, unit)}</td>
               <td className="num py-0.5 pr-3 text-right whitespace-nowrap">
-                {order === null ? '–' : `${String(order.count)} × ${pack(order.of, unit)}`}
+                {order === null ? '–' : fill(words`${String(order.count)} × ${takeOffAmount(order.of, unit)}`)}
               </td>
               <td className="num py-0.5 pr-3 text-right">{cost === null ? '–' : cost.toFixed(2)}</td>
               <td className="muted py-0.5">{fill(note)}</td>
