@@ -1,6 +1,7 @@
 import type { PlugChoice } from '@pentimento/core/materials';
 import { earliestDemoldMin, climateFields, sectionPlanFields, plugFields, rangeOf, type CardLibrary, type SectionPlan } from '@pentimento/core/plan';
 import { momentText } from '@pentimento/core/shop-time';
+import { amount, words } from '@pentimento/core/units';
 import { ChevronDown, ChevronRight } from 'lucide-react';
 import { memo } from 'react';
 import { cells } from '../../../shared/cells';
@@ -14,7 +15,7 @@ function useSummary(plan: SectionPlan, plugChoices: readonly PlugChoice[]): stri
   const units = useUnits();
   const { plug, climate, postCure } = plan;
   const name = plugChoices.find(({ id }) => id === plug.materialId)?.name ?? plug.materialId;
-  const swing = climate.swingC > 0 ? ` ± ${units.text('temperatureDifference', climate.swingC)}` : '';
+  const swing = climate.swingC > 0 ? units.fill(words` ± ${amount('temperatureDifference', climate.swingC, 1)}`) : '';
   return [
     `${name} ${units.text('thickness', plug.thicknessMm)}, to ${units.text('temperature', plug.heatLimitC)}`,
     `shop ${units.text('temperature', climate.meanC)}${swing}${climate.fan ? ', fan' : ''}`,
