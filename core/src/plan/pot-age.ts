@@ -2,6 +2,7 @@ import { cardSubstances } from '../cure/kinetic-card.js';
 import { mixLayer } from '../heat/mixture.js';
 import { prepareKinetics, type PreparedKinetics } from '../cure/kinetics.js';
 import { inductionUsed, gelAfterS } from '../cure/pot-gel.js';
+import type { ResinCard } from '../materials/resin-card.js';
 import { cardOf, type CardLibrary } from './card-library.js';
 import { layingOrder, layingSeconds, pliesArrive, type Place } from './laying.js';
 import { laidResin } from './laid-resin.js';
@@ -88,6 +89,21 @@ export function potAges(session: PlanSession, plan: SectionPlan, cards: CardLibr
 /** Induction behind a pot of some age [-]; a pot past it counts as at its end, cure that has begun in it is left out. */
 const usedIn = (kinetics: PreparedKinetics, tempK: number, ageS: number): number => Math.min(1, inductionUsed(kinetics, tempK, ageS));
 
+/** Gel of a full pot by its resin, catalyst and temperature: the same for every zone and place. */
+const potGels = new WeakMap<ResinCard, Map<string, number>>();
+const MOST_KEPT = 50;
+
+function potGelS(layer: PlanLayer, kinetics: PreparedKinetics, tempK: number, cards: CardLibrary): number {
+  const resin = laidResin(layer, cards);
+  const known = potGels.get(resin) ?? new Map<string, number>();
+  const key = `${String(layer.catalystPct)} ${String(tempK)}`;
+  const gelS = known.get(key) ?? gelAfterS(kinetics, tempK, riseK(layer, cards));
+  // A slider runs through many temperatures.
+  if (known.size >= MOST_KEPT) known.clear();
+  potGels.set(resin, known.set(key, gelS));
+  return gelS;
+}
+
 const kineticsOf = (layer: PlanLayer, cards: CardLibrary): PreparedKinetics => prepareKinetics(laidResin(layer, cards).kinetics, layer.catalystPct);
 
 /** From the hardener until the first of a pot is used [s]. */
@@ -126,7 +142,7 @@ function agesAt(session: PlanSession, plan: SectionPlan, cards: CardLibrary, pla
     const readyS = readyAfterS(layers[0], cards);
     const needKg = (layers.reduce((sum, layer) => sum + layerMasses(layer, plan.areaM2, cards).mixedKg, 0) / (1 - LEFT_IN_POT_SHARE)) * share;
     const filledS = ((untilS - begins[0]) * largestKg) / needKg;
-    const potS = Math.max(1, Math.min(filledS, potShare * gelAfterS(kinetics, tempK, riseK(layers[0], cards))));
+    const potS = Math.max(1, Math.min(filledS, potShare * potGelS(layers[0], kinetics, tempK, cards)));
     const ages = agesInPots({ takesS: begins.map((s, i) => (begins[i + 1] ?? untilS) - s), potS });
     const atEnd = order === 'ply over all' && place === 'last';
     let ply = 0;

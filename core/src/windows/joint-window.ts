@@ -94,7 +94,7 @@ export function jointWindow(result: GrowthResult, question: JointQuestion): Join
   const cell = top.end - 1;
   const seen = coursesOf(segment, cell, question, result.input);
   const done = opening(pockets ? seen.pocket : seen.flat, card, thresholds, result.input.air) !== null;
-  const alone = done ? { segment, gelS: result.gelS } : undisturbed(result, below);
+  const alone = done ? { segment, gelS: result.gelS } : undisturbed(result, below, segment);
   const full = done ? seen : coursesOf(alone.segment, cell, question, result.input);
   const zone = (course: Course, atStart: Course): ZoneWindow => {
     const cureAtStart = atStart.cure[atStart.cure.length - 1];
@@ -106,8 +106,9 @@ export function jointWindow(result: GrowthResult, question: JointQuestion): Join
     };
   };
   const flat = zone(full.flat, seen.flat);
-  const pocket = zone(full.pocket, seen.pocket);
-  const opensS = pockets ? pocket.opensS : flat.opensS;
+  let pocket: ZoneWindow | undefined;
+  const inPocket = (): ZoneWindow => (pocket ??= zone(full.pocket, seen.pocket));
+  const opensS = pockets ? inPocket().opensS : flat.opensS;
   const wetUntilS = card.limits.wetOnWet ? firstGel(alone.gelS, top) : null;
   return {
     belowSession: below,
@@ -115,7 +116,9 @@ export function jointWindow(result: GrowthResult, question: JointQuestion): Join
     spread: card.limits.windowSpreadPct / 100,
     wetUntilS,
     flat,
-    pocket,
+    get pocket() {
+      return inPocket();
+    },
     opensS,
     closesS,
     plannedS,
@@ -140,18 +143,34 @@ function trimWindow(course: Course, { trim }: CardThresholds): JointWindow['trim
   return fromS === null || untilS === null || untilS <= fromS ? null : { fromS, untilS };
 }
 
-function coursesOf(
-  segment: GrowthSegment,
-  cell: number,
-  { card, catalystPct, below }: JointQuestion,
-  { sessions }: GrowthCase,
-): { flat: Course; pocket: Course } {
+interface Courses {
+  readonly flat: Course;
+  readonly pocket: Course;
+}
+
+/** Courses by what was recorded of a session: a run that is gone on with takes its segments over, and zones share them with the field. */
+const seenCourses = new WeakMap<GrowthSegment, Map<string, Courses & { readonly card: ResinCard }>>();
+
+function coursesOf(segment: GrowthSegment, cell: number, { card, catalystPct, below }: JointQuestion, { sessions }: GrowthCase): Courses {
+  const inductionUsed = sessions[below].layers.at(-1)?.plies?.at(-1)?.inductionUsed;
+  const bySegment = seenCourses.get(segment) ?? new Map<string, Courses & { readonly card: ResinCard }>();
+  const key = [cell, catalystPct, inductionUsed].join(' ');
+  const known = bySegment.get(key);
+  if (known?.card === card) return known;
   const flat = courseAt(segment, cell);
-  const cure = followCure(prepareKinetics(card.kinetics, catalystPct), flat.timeS, flat.tempK, {
-    slowdown: card.spread.pocketSlowdown,
-    inductionUsed: sessions[below].layers.at(-1)?.plies?.at(-1)?.inductionUsed,
-  });
-  return { flat, pocket: { ...flat, cure } };
+  const slowdown = card.spread.pocketSlowdown;
+  let pocket: Course | undefined;
+  const courses = {
+    flat,
+    // Where it neither decides nor is drawn, nobody asks for it.
+    get pocket() {
+      pocket ??= { ...flat, cure: followCure(prepareKinetics(card.kinetics, catalystPct), flat.timeS, flat.tempK, { slowdown, inductionUsed }) };
+      return pocket;
+    },
+    card,
+  };
+  seenCourses.set(segment, bySegment.set(key, courses));
+  return courses;
 }
 
 function firstGel(gelS: Float64Array, layer: LayerOutcome): number | null {
@@ -160,12 +179,24 @@ function firstGel(gelS: Float64Array, layer: LayerOutcome): number | null {
   return first === Infinity ? null : first;
 }
 
+interface Undisturbed {
+  readonly segment: GrowthSegment;
+  readonly gelS: Float64Array;
+}
+
+/** By the last that was recorded before the session above: everything beneath is the same where that is. */
+const goneOn = new WeakMap<GrowthSegment, Undisturbed>();
+
 /** The stack as it would go on without the sessions above; the shared part is taken over, not computed again. */
-function undisturbed(result: GrowthResult, below: number): { segment: GrowthSegment; gelS: Float64Array } {
+function undisturbed(result: GrowthResult, below: number, from: GrowthSegment): Undisturbed {
+  const known = goneOn.get(from);
+  if (known) return known;
   const { input, options } = result;
   const startS = input.sessions[below].startS;
   const alone = simulateGrowth({ ...input, sessions: input.sessions.slice(0, below + 1), endS: startS + LOOK_AHEAD_S }, options, result);
-  return { segment: alone.segments[alone.segments.length - 1], gelS: alone.gelS };
+  const further = { segment: alone.segments[alone.segments.length - 1], gelS: alone.gelS };
+  goneOn.set(from, further);
+  return further;
 }
 
 function windowState(plannedS: number, wetUntilS: number | null, opensS: number | null, closesS: number): WindowState {
