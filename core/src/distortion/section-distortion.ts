@@ -10,6 +10,8 @@ export interface CornerChange {
   readonly angleDeg: number;
   /** Positive: closes */
   readonly closesDeg: number;
+  /** Name of the zone whose laminate it is; missing: that of the panel */
+  readonly zone?: string;
 }
 
 /** What the released section does. Relative until a measured warp is entered for the card that carries most. */

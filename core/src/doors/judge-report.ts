@@ -21,6 +21,8 @@ export interface JudgeReport {
     readonly name: string;
     readonly zones: readonly ZoneReport[];
     readonly bow_mm_per_m: number | null;
+    /** Bow and corners together; negative: apart */
+    readonly edges_nearer_mm: number | null;
   }[];
   readonly objections: readonly {
     readonly id: string;
@@ -88,6 +90,7 @@ export function judgeReport(plan: PlanDocument, cards: CardLibrary): JudgeReport
       name,
       zones: zones.map((zone) => zoneReport(zone, cards)),
       bow_mm_per_m: distortion === null ? null : distortion.bowPerMeterM * 1000,
+      edges_nearer_mm: distortion === null ? null : distortion.edgesNearerM * 1000,
     })),
     objections: moldObjections(plan, cards, aroundMold(sections, cards, [], pots)).map((objection) => inWords(objection)),
     steps: stepsOfMold(plan, cards, moldWorkedOut(sections, cards, pots)).map((step) => ({

@@ -1,12 +1,13 @@
 import { glassTransitionC } from '../cure/vitrification.js';
 import type { GrowthOptions } from '../growth/growth-case.js';
-import type { SectionDistortion } from '../distortion/section-distortion.js';
+import type { CornerChange, SectionDistortion } from '../distortion/section-distortion.js';
+import { edgesComeNearerM } from '../distortion/section-line.js';
 import type { CardLibrary } from '../plan/card-library.js';
 import type { PlanDocument, PlanSection } from '../plan/plan-document.js';
 import type { TimesBySection } from '../joints/joint-schedule.js';
 import { layingSeconds } from '../plan/laying.js';
 import { placeLayers } from '../plan/placed-layer.js';
-import type { SectionPlan } from '../plan/section-plan.js';
+import { judgedPanelMm, type SectionPlan } from '../plan/section-plan.js';
 import { sectionNamed, sectionOf } from '../plan/section-view.js';
 import { fieldOf, zoneOf, type NeighborFlange } from '../plan/zone-view.js';
 import { byLevel } from '../units/levels.js';
@@ -34,8 +35,16 @@ export interface SectionEvaluation {
   readonly zones: readonly ZoneEvaluation[];
   /** Each limit where it is kept worst */
   readonly verdicts: readonly Verdict[];
-  /** Panels of the field, corners of their own zones */
-  readonly distortion: SectionDistortion | null;
+  /** Panels of the field, corners and end walls of their own zones */
+  readonly distortion: SectionDistortionAlong | null;
+}
+
+/** A section as it is let go, along its panels and corners. */
+export interface SectionDistortionAlong extends SectionDistortion {
+  /** Curvature of the walls at its ends: of the flange where it is a zone, else of the panel [1/m] */
+  readonly endCurvature: number;
+  /** How much nearer to each other its outer edges come, bow and corners together [m]; negative: apart */
+  readonly edgesNearerM: number;
 }
 
 /** Zone of a section, by their ids. */
@@ -162,11 +171,24 @@ export function mergeZones(zones: readonly { readonly id: string; readonly name:
   return [...worst.values()].sort((a, b) => byLevel(a.level, b.level) || a.margin - b.margin);
 }
 
-/** The field's panels; corners as their own zones close, where there are some. */
-function distortionOf([field, ...zones]: readonly ZoneEvaluation[]): SectionDistortion | null {
+/** The field's panels; each corner as that of its zones closes that closes or opens most; end walls as the flange bends; and what all do together. */
+function distortionOf([field, ...zones]: readonly ZoneEvaluation[]): SectionDistortionAlong | null {
   const whole = field.evaluation.distortion;
-  const corner = zones.find(({ plan, evaluation }) => plan.zone?.kind.endsWith('corner') && evaluation.distortion)?.evaluation.distortion;
-  return whole && corner ? { ...whole, corners: corner.corners } : whole;
+  if (!whole) return null;
+  const of = (is: (kind: string) => boolean): { name: string; distortion: SectionDistortion }[] =>
+    zones.flatMap(({ name, plan: { zone }, evaluation }) =>
+      zone && is(zone.kind) && evaluation.distortion ? [{ name, distortion: evaluation.distortion }] : [],
+    );
+  const inCorners = of((kind) => kind.endsWith('corner'));
+  const corners = whole.corners.map((corner, i) =>
+    inCorners
+      .map(({ name, distortion }) => ({ ...distortion.corners[i], zone: name }))
+      .reduce<CornerChange>((most, one) => (most.zone === undefined || Math.abs(one.closesDeg) > Math.abs(most.closesDeg) ? one : most), corner),
+  );
+  const endCurvature = of((kind) => kind === 'flange').at(0)?.distortion.curvature ?? whole.curvature;
+  const panelM = judgedPanelMm(field.plan) / 1000;
+  const line = { panelM, curvature: whole.curvature, endCurvature, corners };
+  return { ...whole, corners, endCurvature, edgesNearerM: edgesComeNearerM(line) };
 }
 
 /** When each section that was simulated is laid and hard. */

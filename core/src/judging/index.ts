@@ -13,6 +13,7 @@ export {
   sectionEvaluation,
   sectionTimes,
   zoneKey,
+  type SectionDistortionAlong,
   type SectionEvaluation,
   type ZoneEvaluation,
   type ZoneKey,

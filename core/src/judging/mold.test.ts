@@ -1,9 +1,11 @@
+import { edgesComeNearerM } from '../distortion/section-line.js';
 import { cardLibrary } from '../plan/built-in-library.js';
 import { changeSection, withNewSection, withParting } from '../plan/edit-document.js';
 import { moveSession } from '../plan/edit-plan.js';
 import { planOf } from '../plan/lift-plan.js';
 import { sectionOf, withSection } from '../plan/section-view.js';
 import { newZone, withZoneLayer } from '../plan/zones.js';
+import { judgedPanelMm } from '../plan/section-plan.js';
 import { planFromTemplate } from '../plan/stack-templates.js';
 import { twoHalves } from '../test-support/two-halves.js';
 import { evaluateMold, evaluateOne, FIELD, mergeZones, knownZones } from './evaluate-mold.js';
@@ -61,8 +63,33 @@ test('corners close as their own zone does, panels as the field', () => {
     zones: [withZoneLayer(newZone('inside corner', []), { layerId: 'l5', plies: 4, out: false })],
   }));
   const [{ zones, distortion }] = evaluateMold(cornered, cards);
-  expect(distortion!.corners).toEqual(zones[1].evaluation.distortion!.corners);
+  expect(distortion!.corners).toEqual(zones[1].evaluation.distortion!.corners.map((corner) => ({ ...corner, zone: 'Inside corners' })));
   expect(distortion!.bowPerMeterM).toBe(zones[0].evaluation.distortion!.bowPerMeterM);
+});
+
+test('of several corner zones each corner is the one that moves most, end walls bend as the flange, and the edges come together by all of it', () => {
+  const stack = (kind: 'inside corner' | 'outside corner' | 'flange', plies: number): ReturnType<typeof newZone> =>
+    withZoneLayer(newZone(kind, []), { layerId: 'l5', plies, out: false });
+  const zonesOf = [stack('inside corner', 4), { ...stack('outside corner', 1), id: 'out' }, stack('flange', 3)];
+  const [{ zones, distortion }] = evaluateMold(
+    changeSection(planOf(view), 'a', (section) => ({ ...section, zones: zonesOf })),
+    cards,
+  );
+  const closing = zones.slice(1, 3).map(({ evaluation }) => Math.abs(evaluation.distortion!.corners[0].closesDeg));
+  const alone = evaluateMold(planOf(view), cards)[0].distortion!;
+  expect(alone.corners.every(({ zone }) => zone === undefined)).toBe(true);
+  expect(Math.abs(distortion!.corners[0].closesDeg)).toBe(Math.max(...closing));
+  expect(distortion!.corners[0].zone).toBe(closing[0] > closing[1] ? 'Inside corners' : 'Outside corners');
+  expect(distortion!.endCurvature).toBe(zones[3].evaluation.distortion!.curvature);
+  expect(alone.endCurvature).toBe(alone.curvature);
+  expect(distortion!.edgesNearerM).toBe(
+    edgesComeNearerM({
+      panelM: judgedPanelMm(view) / 1000,
+      curvature: distortion!.curvature,
+      endCurvature: distortion!.endCurvature,
+      corners: distortion!.corners,
+    }),
+  );
 });
 
 test('the second half’s flange lies on the first one’s laminate, as thick and as heat-proof as that became', () => {

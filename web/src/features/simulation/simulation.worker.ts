@@ -16,6 +16,7 @@ import {
   tryRemedies,
   zoneKey,
   type AroundMold,
+  type SectionDistortionAlong,
   type TriedLever,
   type TriedRemedy,
   type Verdict,
@@ -53,6 +54,8 @@ export interface SectionInMold {
   readonly zones: readonly ZoneInMold[];
   /** Each limit where it is kept worst */
   readonly verdicts: readonly Verdict[];
+  /** As it is let go, along its panels and corners; null: nothing gelled */
+  readonly distortion: SectionDistortionAlong | null;
 }
 
 /** Everything of a mold besides the picture of one zone: limits, pots and steps of all its sections. */
@@ -127,10 +130,11 @@ const service = {
       return {
         ok: true,
         mold: {
-          sections: sections.map(({ id, name, zones, verdicts }) => ({
+          sections: sections.map(({ id, name, zones, verdicts, distortion }) => ({
             id,
             name,
             verdicts,
+            distortion,
             zones: zones.map((zone) => ({
               id: zone.id,
               name: zone.name,

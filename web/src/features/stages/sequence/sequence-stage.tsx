@@ -2,7 +2,7 @@ import { byLevel } from '@pentimento/core/units';
 import { explainVerdict, type Explanation } from '@pentimento/core/explain';
 import { plugChoicesOf } from '@pentimento/core/materials';
 import { moveSession, sectionOf, withSection, zoneOf, type Objection, type PlanDocument, type SectionPlan } from '@pentimento/core/plan';
-import { FIELD, mergeZones, worstLevel, type Verdict } from '@pentimento/core/judging';
+import { FIELD, mergeZones, worstLevel, type SectionDistortionAlong, type Verdict } from '@pentimento/core/judging';
 import type { SectionDistortion } from '@pentimento/core/distortion';
 import { useMemo, useState, type ComponentProps } from 'react';
 import { Link } from 'react-router';
@@ -115,6 +115,7 @@ export function SequenceStage({
             verdicts={verdicts}
             cloud={cloud}
             distortion={picture?.distortion ?? null}
+            along={mold.whole?.sections.find(({ id }) => id === section.id)?.distortion ?? null}
             onEdit={edit}
             onExplain={setExplained}
           />
@@ -207,11 +208,12 @@ interface BehindProps extends Pick<StageProps, 'plan' | 'cards' | 'library' | 'r
   readonly verdicts: readonly Verdict[];
   readonly cloud: Cloud;
   readonly distortion: SectionDistortion | null;
+  readonly along: SectionDistortionAlong | null;
   readonly onExplain: (explanation: Explanation) => void;
 }
 
 /** What stands behind the chart: the stack, how sure, after release. */
-function Behind({ tab, onTab, plan, cards, library, readOnly, verdicts, cloud, distortion, onEdit, onExplain }: BehindProps) {
+function Behind({ tab, onTab, plan, cards, library, readOnly, verdicts, cloud, distortion, along, onEdit, onExplain }: BehindProps) {
   return (
     <>
       <Tabs tab={tab} onTab={onTab} />
@@ -228,6 +230,7 @@ function Behind({ tab, onTab, plan, cards, library, readOnly, verdicts, cloud, d
             plan={plan}
             cards={cards}
             distortion={distortion}
+            along={along}
             band={cloud.plan === plan ? (cloud.summary?.bowPerMeterM ?? null) : null}
             readOnly={readOnly}
             onEdit={onEdit}

@@ -1,4 +1,5 @@
-import type { SectionDistortion } from '@pentimento/core/distortion';
+import type { SectionDistortion, SectionLine } from '@pentimento/core/distortion';
+import type { SectionDistortionAlong } from '@pentimento/core/judging';
 import { DEFAULT_SHAPE, judgedPanelMm, mostOf, rangeOf, shapeFields, type SectionPlan, type PlanShape } from '@pentimento/core/plan';
 import { Plus, Trash2 } from 'lucide-react';
 import { useState } from 'react';
@@ -11,7 +12,7 @@ import { SectionDrawing } from './section-drawing';
 import { WarpDialog } from './warp-dialog';
 
 /** Drawn so that the larger of bow and corner is plain to see. */
-function exaggerationFor({ curvature, corners }: SectionDistortion, panelM: number): number {
+function exaggerationFor({ curvature, corners, panelM }: SectionLine): number {
   const bend = Math.abs(curvature * panelM);
   const turn = Math.max(0, ...corners.map(({ closesDeg }) => Math.abs(closesDeg))) * (Math.PI / 180);
   const most = Math.max(bend, turn, 1e-6);
@@ -27,7 +28,10 @@ function printWords(index: number): string {
 interface ReleasePanelProps {
   readonly plan: SectionPlan;
   readonly cards: readonly Card[];
+  /** Of the zone that is shown */
   readonly distortion: SectionDistortion | null;
+  /** Of the whole section, with corners and flange as their own zones bend; null: still being worked out */
+  readonly along: SectionDistortionAlong | null;
   /** Quantiles of the bow over a meter in the spread [m]; null: not run for this plan yet */
   readonly band: readonly number[] | null;
   readonly readOnly: boolean;
@@ -35,13 +39,20 @@ interface ReleasePanelProps {
 }
 
 /** What the mold does when it is let go: bow, corners, print-through. */
-export function ReleasePanel({ plan, cards, distortion, band, readOnly, onEdit }: ReleasePanelProps) {
+export function ReleasePanel({ plan, cards, distortion, along, band, readOnly, onEdit }: ReleasePanelProps) {
   const [measuring, setMeasuring] = useState(false);
   const shape = plan.shape ?? DEFAULT_SHAPE;
   if (!distortion) return <p className="muted px-3 py-3">Nothing has gelled yet: lay something first.</p>;
   const carrier = cards.find(({ id }) => id === distortion.carrierCardId);
   const panelM = judgedPanelMm(plan) / 1000;
-  const exaggeration = exaggerationFor(distortion, panelM);
+  const line = {
+    panelM,
+    curvature: distortion.curvature,
+    endCurvature: distortion.curvature,
+    corners: distortion.corners,
+    ...(along && { curvature: along.curvature, endCurvature: along.endCurvature, corners: along.corners }),
+  };
+  const exaggeration = exaggerationFor(line);
   const calibrated = distortion.warpFactor !== null;
   return (
     <div className="grid gap-6 px-3 py-2 xl:grid-cols-[27rem_minmax(0,1fr)]">
@@ -54,13 +65,13 @@ export function ReleasePanel({ plan, cards, distortion, band, readOnly, onEdit }
               : `calibrated by a measured warp (${carrier?.name ?? 'card'}, × ${distortion.warpFactor.toFixed(2)})`}
           </strong>
         </p>
-        <SectionDrawing distortion={distortion} panelM={panelM} exaggeration={exaggeration} />
+        <SectionDrawing line={line} exaggeration={exaggeration} />
         <figcaption className="muted text-xs">
           Dashed as intended, line as released, {exaggeration === 1 ? 'not exaggerated' : `${String(exaggeration)} times exaggerated`}. Back side up.
         </figcaption>
       </figure>
       <div className="text-sm">
-        <Outcome distortion={distortion} band={band} calibrated={calibrated} />
+        <Outcome distortion={distortion} along={along} band={band} calibrated={calibrated} />
         <p className="muted mt-2 max-w-lg text-xs">
           Held flat while it sets, with a stiffness that grows with cure and softens in heat. Uncalibrated: compare plans with it. Print 1 is a stiff
           0.6 mm gel coat and 1 mm skin under a bulk that shrinks 0.3 %.
@@ -149,7 +160,6 @@ function ShapeFields({ shape, onShape }: { shape: PlanShape; onShape: (shape: Pl
   );
 }
 
-/** Bow, corners and print in figures. */
 /** From the smallest to the largest of nine in ten; a band across zero goes both ways. */
 function bandText(band: readonly number[], mm: (meters: number) => string): string {
   const [low, high] = [band[0], band[band.length - 1]];
@@ -158,12 +168,13 @@ function bandText(band: readonly number[], mm: (meters: number) => string): stri
   return `${mm(least)} to ${mm(most)}`;
 }
 
-interface OutcomeProps extends Pick<ReleasePanelProps, 'band'> {
+interface OutcomeProps extends Pick<ReleasePanelProps, 'band' | 'along'> {
   readonly distortion: SectionDistortion;
   readonly calibrated: boolean;
 }
 
-function Outcome({ distortion, band, calibrated }: OutcomeProps) {
+/** Bow, corners and print in figures. */
+function Outcome({ distortion, along, band, calibrated }: OutcomeProps) {
   const units = useUnits();
   // An uncalibrated millimeter has no decimals.
   const mm = (meters: number): string => {
@@ -183,14 +194,24 @@ function Outcome({ distortion, band, calibrated }: OutcomeProps) {
       </dd>
       <dt>Bow over the panel</dt>
       <dd className="num predicted text-right">{mm(distortion.panelBowM)}</dd>
-      {distortion.corners.map(({ angleDeg, closesDeg }, i) => (
+      {(along ?? distortion).corners.map(({ angleDeg, closesDeg, zone }, i) => (
         <div key={i} className="contents">
-          <dt>Corner of {angleDeg.toFixed(0)}°</dt>
+          <dt>
+            Corner of {angleDeg.toFixed(0)}°{zone ? ` · ${zone.toLowerCase()}` : ''}
+          </dt>
           <dd className="num predicted text-right">
             {closesDeg >= 0 ? 'closes' : 'opens'} {Math.abs(closesDeg).toFixed(2)}° · uncalibrated
           </dd>
         </div>
       ))}
+      {along && (
+        <>
+          <dt>Along the whole section, outer edges</dt>
+          <dd className="num predicted text-right" data-testid="edges-nearer">
+            {mm(along.edgesNearerM)} {along.edgesNearerM >= 0 ? 'nearer to each other' : 'farther apart'}
+          </dd>
+        </>
+      )}
       {distortion.print && (
         <>
           <dt>Print-through index</dt>
