@@ -1,5 +1,4 @@
 import type { CardLibrary } from '../plan/card-library.js';
-import { DEFAULT_INTAKE } from '../plan/parts/plug-intake.js';
 import type { SectionPlan } from '../plan/section-plan.js';
 import { finishInMold } from '../plug/finish-ladder.js';
 import { boltPattern } from '../design/bolt-pattern.js';
@@ -7,6 +6,7 @@ import { stepCaution } from '../cautions/cautions.js';
 import { postCureTimes } from '../plan/surroundings.js';
 import type { BackingTime } from '../design/backing.js';
 import { amount, words } from '../units/amounts.js';
+import { commissionSteps } from './commission-steps.js';
 import { sectionTag, stepOf, type Step } from './step.js';
 
 /** Minutes that nobody measured yet (assumed). */
@@ -78,12 +78,13 @@ function drillSteps(plan: SectionPlan, cards: CardLibrary): Step[] {
 /** Number and hand into the back. */
 export function markStep({ intake, demoldMin }: Pick<SectionPlan, 'intake' | 'demoldMin'>): Step {
   const hand = intake && intake.hand !== 'none' ? ` and ${intake.hand.toUpperCase()}` : '';
+  const twin = intake && intake.mirrorOf !== '' ? ` It is the mirror of ${intake.mirrorOf}: hold them together first.` : '';
   return stepOf({
     id: 'mark',
     kind: 'mark',
     stage: 'split',
     name: 'Mark it',
-    order: `Number${hand} into the back, before it leaves the plug.`,
+    order: `Number${hand} into the back, before it leaves the plug.${twin}`,
     startMin: demoldMin - MARK_MIN,
     endMin: demoldMin,
     people: 1,
@@ -158,8 +159,8 @@ export function ovenSteps(plan: SectionPlan, cards: CardLibrary): Step[] {
 /** From the sections' demolding, one after the other, to the first release of the whole mold. */
 export function offThePlug(plan: SectionPlan, cards: CardLibrary, demolds: readonly Step[]): Step[] {
   const { areaM2 } = plan;
-  const { pullsExpected } = plan.intake ?? DEFAULT_INTAKE;
   const finish = finishInMold(plan);
+  const hand = plan.intake?.hand;
   const wanted: Omit<Step, 'startMin' | 'endMin'>[] = [
     stepOf({
       id: 'wash',
@@ -221,25 +222,12 @@ export function offThePlug(plan: SectionPlan, cards: CardLibrary, demolds: reado
       kind: 'label',
       stage: 'sequence',
       name: 'Label',
-      order: 'Number, hand and code where a glove finds them.',
+      order: `Number, ${hand === undefined || hand === 'none' ? 'hand' : hand.toUpperCase()} and code where a glove finds them.`,
       startMin: 0,
       endMin: 0,
       people: 1,
       handsMin: LABEL_MIN,
       after: ['scribe'],
-    }),
-    stepOf({
-      id: 'commission',
-      kind: 'commission',
-      stage: 'sequence',
-      name: 'First release',
-      order: `Its release program from the bare face, then break-in pulls; ${String(pullsExpected)} pulls expected of it.`,
-      startMin: 0,
-      endMin: 0,
-      people: 1,
-      handsMin: 30 * areaM2,
-      after: ['label'],
-      logs: ['done', 'lot'],
     }),
   ];
   let atMin = Math.max(...demolds.map(({ endMin }) => endMin));
@@ -248,5 +236,5 @@ export function offThePlug(plan: SectionPlan, cards: CardLibrary, demolds: reado
     atMin = startMin + step.handsMin / Math.max(1, step.people);
     return { ...step, startMin, endMin: atMin };
   });
-  return [...demolds, ...after];
+  return [...demolds, ...after, ...commissionSteps(plan, cards, atMin)];
 }

@@ -198,7 +198,10 @@ function Records({ mold }: { mold: Mold }) {
   };
   const me = useWhoQuery().data?.person?.name;
   const [all, setAll] = useState(false);
+  const [correcting, setCorrecting] = useState(false);
   const rows = recordsOf(mold);
+  // What was just logged wrong is the newest; older ones are asked for.
+  const newest = rows.find(({ undoable }) => undoable);
   return (
     <>
       {error && (
@@ -209,14 +212,16 @@ function Records({ mold }: { mold: Mold }) {
       <table className="w-full text-sm">
         <caption className="sr-only">Pulls and treatments, newest first</caption>
         <tbody>
-          {(all ? rows : rows.slice(0, SHOWN)).map((row) => (
+          {(all ? rows : rows.slice(0, SHOWN)).map((row, i) => (
             <tr key={row.id} className="hairline border-b">
               <td className="num py-1 pr-4 whitespace-nowrap">{dateText(row.at)}</td>
               <td className={`py-1 pr-4 whitespace-nowrap ${row.struck ? 'line-through opacity-60' : ''}`}>{row.what}</td>
-              <td className="w-full py-1 pr-4">{row.note}</td>
+              <td className="w-full py-1 pr-4">
+                {row.note !== '' && rows[i - 1]?.note === row.note ? <span className="muted">the same</span> : row.note}
+              </td>
               <td className="muted py-1 pr-4 whitespace-nowrap">{row.madeBy}</td>
               <td className="py-0.5 text-right">
-                {row.undoable && (
+                {row.undoable && (correcting || row === newest) && (
                   <MayButton
                     right={row.madeBy === me ? 'log' : 'takeBack'}
 
@@ -234,6 +239,18 @@ function Records({ mold }: { mold: Mold }) {
           ))}
         </tbody>
       </table>
+      {rows.filter(({ undoable }) => undoable).length > 1 && (
+        <button
+          type="button"
+          className="btn btn-sm mt-2 mr-2"
+          aria-pressed={correcting}
+          onClick={() => {
+            setCorrecting(!correcting);
+          }}
+        >
+          {correcting ? 'Done correcting' : 'Correct an older entry'}
+        </button>
+      )}
       {rows.length > SHOWN && !all && (
         <button
           type="button"

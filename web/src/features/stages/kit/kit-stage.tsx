@@ -24,8 +24,9 @@ export function KitStage({ build, plan, document, library, readOnly, onEdit, obj
   const several = document.sections.filter(({ sessions }) => sessions.length > 0).length > 1;
   const whole = useMemo(() => (several ? takeOffOfMold(document, library) : []), [several, document, library]);
   return (
-    <StageFrame name="Kit" objections={objections} readOnly={readOnly}>
-      <div className="mb-5 flex flex-wrap items-start gap-x-5 gap-y-2 text-sm">
+    <StageFrame name="Kit" objections={objections} readOnly={false}>
+      {/* Only how it is cut: drawings and lists of a finished build may still be taken along. */}
+      <fieldset disabled={readOnly} className="mb-5 flex flex-wrap items-start gap-x-5 gap-y-2 text-sm">
         {cell('edge')}
         {cell('overlapMm')}
         {cell('staggerMm')}
@@ -52,7 +53,7 @@ export function KitStage({ build, plan, document, library, readOnly, onEdit, obj
           />
         </span>
         {cell('rollWidthMm', { width: 'w-20' })}
-      </div>
+      </fieldset>
       {!laminates && <p className="hairline mb-5 border border-dashed p-6">No plies yet: there is nothing to cut. Start under Stack.</p>}
       {kits.map((one) => (
         <FabricPart key={one.fabricId} kit={one} build={build.name} />
