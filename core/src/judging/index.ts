@@ -2,7 +2,7 @@ export { evaluatePlan, type PlanEvaluation } from './evaluate-plan.js';
 export { planObjections } from './plan-objections.js';
 export { worstLevel, type Verdict, type VerdictLevel } from './verdicts/verdict.js';
 export { gelTimes } from './gel-times.js';
-export { aroundMold, worstAmong, worstOfPlan, type WorstOfPlan } from './worst-of-plan.js';
+export { aroundMold, worstAmong, worstOfSections, type WorstOfPlan } from './worst-of-plan.js';
 export {
   FIELD,
   evaluateMold,

@@ -6,7 +6,7 @@ import { evaluateMold } from './evaluate-mold.js';
 import { gelTimes } from './gel-times.js';
 import { moldObjections } from './mold-objections.js';
 import { verdictLine } from './verdicts/verdict-line.js';
-import { aroundMold, worstOfPlan } from './worst-of-plan.js';
+import { aroundMold, worstOfSections } from './worst-of-plan.js';
 
 const cards = cardLibrary();
 
@@ -21,7 +21,7 @@ test.each(manyPlans)('every limit and rule for %s is as it was', (_name, view) =
       ),
       gel: sections.map(({ plan: section, zones: [field] }) => gelTimes(section, field.evaluation)),
       objections: objections.map(({ level, id }) => `${level} ${id}`),
-      worst: worstOfPlan(plan, cards, []),
+      worst: worstOfSections(plan, cards, sections, []),
     }),
   ).toMatchSnapshot();
 });

@@ -2,7 +2,7 @@ import { cardLibrary } from '../plan/built-in-library.js';
 import { planOf } from '../plan/lift-plan.js';
 import type { Objection } from '../plan/objection.js';
 import { planFromTemplate } from '../plan/stack-templates.js';
-import { check, worst } from '../threads/tasks.js';
+import { check, judge } from '../threads/tasks.js';
 import { worstAmong } from './worst-of-plan.js';
 import type { Verdict } from './verdicts/verdict.js';
 
@@ -28,6 +28,10 @@ test('a thread answers with plain data: sound, refused with its reason, the wors
   expect(check({ plan, cards })).toEqual({ ok: true });
   const backwards = planOf({ ...view, sessions: [view.sessions[1], view.sessions[0], ...view.sessions.slice(2)] });
   expect(check({ plan: backwards, cards })).toMatchObject({ ok: false, refused: { code: 'session-before-predecessor' } });
-  expect(worst({ plan: backwards, cards, siblings: [] })).toBeNull();
-  expect(worst({ plan, cards, siblings: [] })).toMatchObject({ level: expect.stringMatching(/^(ok|care|stop)$/) as string });
+  expect(judge({ plan: backwards, cards, siblings: [] })).toEqual({ worst: null, moments: [] });
+  const { worst, moments } = judge({ plan, cards, siblings: [] });
+  expect(worst).toMatchObject({ level: expect.stringMatching(/^(ok|care|stop)$/) as string });
+  expect(moments.length).toBeGreaterThan(view.sessions.length);
+  expect(moments.map(({ atMin }) => atMin)).toEqual(moments.map(({ atMin }) => atMin).sort((a, b) => a - b));
+  expect(moments.at(-1)).toMatchObject({ atMin: view.demoldMin, what: 'Demold' });
 });

@@ -6,7 +6,7 @@ import type { Objection } from '../plan/objection.js';
 import type { PlanDocument } from '../plan/plan-document.js';
 import type { Words } from '../units/amounts.js';
 import { byLevel, worstOf } from '../units/levels.js';
-import { evaluateMold, sectionTimes, type SectionEvaluation } from './evaluate-mold.js';
+import { sectionTimes, type SectionEvaluation } from './evaluate-mold.js';
 import { gelTimes } from './gel-times.js';
 import { moldObjections, type AroundMold } from './mold-objections.js';
 import { verdictLine } from './verdicts/verdict-line.js';
@@ -54,12 +54,16 @@ export function aroundMold(
 }
 
 /**
- * A plan simulated and held against every limit and rule, in every zone of every section.
+ * The worst of a plan whose sections were simulated, held against every limit and rule, in every zone of every section.
  * @param siblings other builds and molds of its part
  * @returns null for a plan that cannot be simulated, or holds nothing to judge
  */
-export function worstOfPlan(plan: PlanDocument, cards: CardLibrary, siblings: readonly Sibling[]): WorstOfPlan | null {
-  const sections = evaluateMold(plan, cards);
+export function worstOfSections(
+  plan: PlanDocument,
+  cards: CardLibrary,
+  sections: readonly SectionEvaluation[],
+  siblings: readonly Sibling[],
+): WorstOfPlan | null {
   if (sections.some(({ zones }) => zones.some(({ evaluation }) => evaluation.result.status !== 'converged'))) return null;
   const verdicts = sections.flatMap((section) => section.verdicts).sort((a, b) => byLevel(a.level, b.level));
   const objections = moldObjections(plan, cards, aroundMold(sections, cards, siblings));

@@ -1,3 +1,4 @@
+export { headOf, stackOf, type BuildHead } from './build-head.js';
 export { cardLibrary } from './built-in-library.js';
 export {
   cardOf,

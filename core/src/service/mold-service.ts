@@ -32,13 +32,32 @@ export interface ReleaseCycle {
 
 export type ServiceLevel = 'ok' | 'care' | 'stop';
 
-export interface MoldServiceState {
-  readonly level: ServiceLevel;
-  readonly reason: string;
-  readonly cycles: readonly ReleaseCycle[];
+/** A cycle as strokes: how many pulls, and before which of them a coat was renewed. */
+export interface StrokeCycle {
+  readonly treatedAt: string | null;
+  readonly count: number;
+  readonly touchUpsBefore: readonly number[];
+}
+
+/** What a mold's records come to: everything that its state is judged by, and what stands on its spine. */
+export interface MoldStanding {
   readonly pullsSinceNew: number;
   readonly pullsSinceFull: number;
   readonly pullsSinceCoat: number;
+  /** Grades of the last pulls that have one, at most five, oldest first */
+  readonly recent: readonly number[];
+  /** Whether any treatment is on record */
+  readonly treated: boolean;
+  /** How the last pull let go, where nothing was done about it since */
+  readonly last: 'stuck' | 'fought' | null;
+  /** The last cycles, oldest first, and how many came before them */
+  readonly cycles: readonly StrokeCycle[];
+  readonly earlierCycles: number;
+}
+
+export interface MoldServiceState extends MoldStanding {
+  readonly level: ServiceLevel;
+  readonly reason: string;
   /** Mean ease of the last five pulls with a grade; null below three */
   readonly recentEase: number | null;
 }
@@ -74,30 +93,87 @@ export function releaseCycles(treatments: readonly TreatmentEntry[], pulls: read
   return cycles.filter((cycle) => cycle.treatedAt !== null || cycle.pulls.length > 0);
 }
 
-/**
- * Where a mold stands in its release program: the program's intervals, and its own ease of release.
- * @throws DomainError for an unknown program
- */
-export function moldServiceState(programId: string, treatments: readonly TreatmentEntry[], pulls: readonly PullEntry[]): MoldServiceState {
-  const program = releaseProgram(programId);
-  if (!program) throw new DomainError({ code: 'value-out-of-range', quantity: 'release program', value: programId, expected: 'a known program' });
+/** Pulls whose grades are averaged, and the fewest that say anything. */
+const GRADES = 5;
+const LEAST_GRADES = 3;
+/** Cycles that a standing keeps. */
+const CYCLES = 5;
+
+/** Sums up a mold's records. */
+export function standingOf(treatments: readonly TreatmentEntry[], pulls: readonly PullEntry[]): MoldStanding {
   const all = counted(pulls);
   const done = counted(treatments);
   const lastFull = latest(done.filter((t) => t.kind === 'full'));
   const lastCoat = latest(done);
   const since = (at: string | null): number => (at === null ? all.length : all.filter((pull) => pull.at >= at).length);
-  const graded = all.flatMap((pull) => (pull.ease === null ? [] : [pull.ease])).slice(-5);
-  const counts = {
+  const cycles = releaseCycles(treatments, pulls).map(({ treatedAt, pulls: own, touchUpsBefore }) => ({
+    treatedAt,
+    count: own.length,
+    touchUpsBefore,
+  }));
+  return {
     pullsSinceNew: all.length,
     pullsSinceFull: since(lastFull),
     pullsSinceCoat: since(lastCoat),
-    recentEase: graded.length < 3 ? null : graded.reduce((a, b) => a + b, 0) / graded.length,
+    recent: all.flatMap((pull) => (pull.ease === null ? [] : [pull.ease])).slice(-GRADES),
+    treated: lastCoat !== null,
+    last: lastGrade(all, lastFull, lastCoat),
+    cycles: cycles.slice(-CYCLES),
+    earlierCycles: Math.max(0, cycles.length - CYCLES),
   };
+}
+
+/** A standing with one record more, the newest of all: what waits to be sent is shown already. */
+export function standingAfter(
+  before: MoldStanding,
+  record: { readonly ease: number | null } | { readonly kind: TreatmentKind; readonly at: string },
+): MoldStanding {
+  const current = before.cycles.at(-1) ?? { treatedAt: null, count: 0, touchUpsBefore: [] };
+  const earlier = before.cycles.slice(0, -1);
+  if ('kind' in record) {
+    if (record.kind === 'touch-up') return { ...before, pullsSinceCoat: 0, treated: true, last: before.last === 'stuck' ? 'stuck' : null };
+    const cycles = [...before.cycles, { treatedAt: record.at, count: 0, touchUpsBefore: [] }];
+    return {
+      ...before,
+      pullsSinceFull: 0,
+      pullsSinceCoat: 0,
+      treated: true,
+      last: null,
+      cycles: cycles.slice(-CYCLES),
+      earlierCycles: before.earlierCycles + Math.max(0, cycles.length - CYCLES),
+    };
+  }
+  const { ease } = record;
+  const coated = before.treated && before.pullsSinceCoat === 0 && before.pullsSinceFull > 0;
   return {
-    ...judge(program, counts, { treated: lastCoat !== null, last: lastGrade(all, lastFull, lastCoat) }),
-    cycles: releaseCycles(treatments, pulls),
-    ...counts,
+    ...before,
+    pullsSinceNew: before.pullsSinceNew + 1,
+    pullsSinceFull: before.pullsSinceFull + 1,
+    pullsSinceCoat: before.pullsSinceCoat + 1,
+    recent: (ease === null ? before.recent : [...before.recent, ease]).slice(-GRADES),
+    last: ease === 5 ? 'stuck' : ease === 4 ? 'fought' : null,
+    cycles: [
+      ...earlier,
+      { ...current, count: current.count + 1, touchUpsBefore: coated ? [...current.touchUpsBefore, current.count] : current.touchUpsBefore },
+    ],
   };
+}
+
+/**
+ * Where a mold stands in its release program: the program's intervals, and its own ease of release.
+ * @throws DomainError for an unknown program
+ */
+export function judgeStanding(programId: string, standing: MoldStanding): MoldServiceState {
+  const program = releaseProgram(programId);
+  if (!program) throw new DomainError({ code: 'value-out-of-range', quantity: 'release program', value: programId, expected: 'a known program' });
+  const { recent } = standing;
+  const recentEase = recent.length < LEAST_GRADES ? null : recent.reduce((a, b) => a + b, 0) / recent.length;
+  return { ...standing, recentEase, ...judge(program, { ...standing, recentEase }) };
+}
+
+/** The same from all records. */
+export function moldServiceState(programId: string, treatments: readonly TreatmentEntry[], pulls: readonly PullEntry[]): MoldServiceState {
+  return judgeStanding(programId, standingOf(treatments, pulls));
 }
 
 function latest(treatments: readonly TreatmentEntry[]): string | null {
@@ -108,8 +184,6 @@ function pullsLeft(count: number): string {
   return `${String(count)} ${count === 1 ? 'pull' : 'pulls'} left on this coat.`;
 }
 
-type Counts = Pick<MoldServiceState, 'pullsSinceNew' | 'pullsSinceFull' | 'pullsSinceCoat' | 'recentEase'>;
-
 /** How the last pull let go, where nothing was done about it since: stuck asks for a full treatment, a fight for a coat at least. */
 function lastGrade(pulls: readonly PullEntry[], lastFull: string | null, lastCoat: string | null): 'stuck' | 'fought' | null {
   const last = pulls.at(-1);
@@ -118,13 +192,12 @@ function lastGrade(pulls: readonly PullEntry[], lastFull: string | null, lastCoa
   return null;
 }
 
-interface History {
-  readonly treated: boolean;
-  readonly last: 'stuck' | 'fought' | null;
-}
+type Judged = Omit<MoldServiceState, 'level' | 'reason'>;
 
-function judge(program: ReleaseProgram, counts: Counts, { treated, last }: History): { level: ServiceLevel; reason: string } {
-  const { pullsSinceNew, pullsSinceFull, pullsSinceCoat, recentEase } = counts;
+function judge(
+  program: ReleaseProgram,
+  { pullsSinceNew, pullsSinceFull, pullsSinceCoat, recentEase, treated, last }: Judged,
+): { level: ServiceLevel; reason: string } {
   if (last === 'stuck')
     return { level: 'stop', reason: 'The last part stuck. Look for the place and why, repair it, then strip and treat before the next pull.' };
   if (!treated) return { level: 'stop', reason: 'No release treatment on record. Treat it before the next pull.' };

@@ -1,1 +1,1 @@
-export { check, worst, type Checked, type PlanTask } from './tasks.js';
+export { check, judge, type Checked, type Judged, type PlanTask } from './tasks.js';

@@ -2,7 +2,9 @@ import type { Sibling } from '../design/hand-guard.js';
 import { DomainError, type DomainErrorDetail } from '../errors/domain-error.js';
 import { evaluateMold } from '../judging/evaluate-mold.js';
 import { checkDocument } from '../plan/check-document.js';
-import { worstOfPlan, type WorstOfPlan } from '../judging/worst-of-plan.js';
+import { worstOfSections, type WorstOfPlan } from '../judging/worst-of-plan.js';
+import { momentsOf, type PlanMoment } from '../steps/moments.js';
+import { moldWorkedOut, stepsOfMold } from '../steps/mold-steps.js';
 import { libraryOf } from '../plan/card-library.js';
 import type { PlanDocument } from '../plan/plan-document.js';
 import type { MaterialCard } from '../materials/material-card.js';
@@ -33,11 +35,23 @@ export function check({ plan, cards }: PlanTask): Checked {
   }
 }
 
-export function worst({ plan, cards, siblings }: PlanTask & { readonly siblings: readonly Sibling[] }): WorstOfPlan | null {
+/** What a list shows of a plan once it is simulated. */
+export interface Judged {
+  /** null: nothing to judge */
+  readonly worst: WorstOfPlan | null;
+  readonly moments: readonly PlanMoment[];
+}
+
+export function judge({ plan, cards, siblings }: PlanTask & { readonly siblings: readonly Sibling[] }): Judged {
   try {
-    return worstOfPlan(plan, libraryOf(cards), siblings);
+    const library = libraryOf(cards);
+    const sections = evaluateMold(plan, library);
+    return {
+      worst: worstOfSections(plan, library, sections, siblings),
+      moments: momentsOf(stepsOfMold(plan, library, moldWorkedOut(sections, library))),
+    };
   } catch (error) {
-    if (error instanceof DomainError) return null;
+    if (error instanceof DomainError) return { worst: null, moments: [] };
     throw error;
   }
 }

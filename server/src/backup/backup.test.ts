@@ -49,7 +49,7 @@ describe('backup and restore', () => {
 
   test('a pull, a backup, another database: the pull is there, and every table is as it was', async () => {
     const agent = await shop.signedIn();
-    const [{ id }]: { id: string }[] = (await agent.get('/api/molds').expect(200)).body;
+    const [{ id }]: { id: string }[] = (await agent.get('/api/molds').expect(200)).body.molds;
     const pull = { id: randomUUID(), at: new Date().toISOString(), ease: 2, note: 'before the backup' };
     await agent.post(`/api/molds/${id}/pulls`).send(pull).expect(201);
     const manifest = await backup(shop.config.ownerUrl, file('whole.shop'), '0.7.0');

@@ -1,3 +1,6 @@
+import type { WorstOfPlan } from '@pentimento/core/judging';
+import type { BuildHead } from '@pentimento/core/plan';
+import type { PlanMoment } from '@pentimento/core/steps';
 import { Column, Entity, PrimaryColumn } from 'typeorm';
 
 export const BUILD_STATUSES = ['planned', 'under way', 'finished'] as const;
@@ -13,4 +16,14 @@ export class Build {
   @Column('int', { name: 'current_version' }) currentVersion: number;
   @Column('timestamptz', { name: 'created_at' }) createdAt: Date;
   @Column('timestamptz', { name: 'changed_at' }) changedAt: Date;
+  /** Of its newest plan, for lists; null: not made yet */
+  @Column('jsonb', { nullable: true }) head: BuildHead | null;
+  /** The worst that speaks against its newest plan; null: nothing to judge, or not judged yet */
+  @Column('jsonb', { nullable: true }) worst: WorstOfPlan | null;
+  /** What is planned when, for the Board */
+  @Column('jsonb', { nullable: true }) moments: PlanMoment[] | null;
+  /** Rules that it was judged by; null: to be judged anew */
+  @Column('text', { name: 'judged_by', nullable: true }) judgedBy: string | null;
+  /** Counts every change of the row */
+  @Column({ type: 'int', default: 0, update: false }) edition: number;
 }

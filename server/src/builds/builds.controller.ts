@@ -1,12 +1,13 @@
-import { Body, Controller, Get, HttpCode, Param, ParseUUIDPipe, Post, Query } from '@nestjs/common';
+import { Body, Controller, Get, HttpCode, Param, ParseUUIDPipe, Post, Query, Req, Res } from '@nestjs/common';
 import { ApiCreatedResponse, ApiOkResponse, ApiTags } from '@nestjs/swagger';
-import { fillAmounts } from '@pentimento/core/units';
+import type { Request, Response } from 'express';
 import { CurrentPerson } from '../auth/current-person.js';
 import { Needs } from '../auth/needs.js';
 import { JudgmentsService } from '../judging/judgments.service.js';
 import { MoldDto } from '../molds/molds.dto.js';
 import { MoldsService } from '../molds/molds.service.js';
 import { Person } from '../people/person.entity.js';
+import { hasEdition } from '../wire/edition.js';
 import { VersionPipe } from '../wire/version.pipe.js';
 import {
   BuildDto,
@@ -18,8 +19,10 @@ import {
   VersionDto,
   VersionHeadDto,
   toVersionDto,
-  WorstDto,
-  WorstQueryDto,
+  BuildsDto,
+  BuildsQueryDto,
+  SiblingDto,
+  SiblingsQueryDto,
 } from './builds.dto.js';
 import { BuildsService, type BuildWithPlan } from './builds.service.js';
 
@@ -36,9 +39,21 @@ export class BuildsController {
 
   @Get()
   @Needs('look')
-  @ApiOkResponse({ type: [BuildDto] })
-  async list(): Promise<BuildDto[]> {
-    return (await this.builds.list()).map(dto);
+  @ApiOkResponse({ type: BuildsDto })
+  async list(
+    @Query() query: BuildsQueryDto,
+    @Req() request: Request,
+    @Res({ passthrough: true }) response: Response,
+  ): Promise<BuildsDto | undefined> {
+    if (hasEdition(request, response, [...(await this.builds.edition()), this.judgments.rules])) return void response.status(304);
+    return this.builds.list(query);
+  }
+
+  @Get('siblings')
+  @Needs('look')
+  @ApiOkResponse({ type: [SiblingDto] })
+  siblings(@Query() { part, but }: SiblingsQueryDto): Promise<SiblingDto[]> {
+    return this.judgments.siblings(part, but);
   }
 
   @Post()
@@ -46,19 +61,6 @@ export class BuildsController {
   @ApiCreatedResponse({ type: BuildDto })
   async create(@Body() body: NewBuildDto, @CurrentPerson() person: Person): Promise<BuildDto> {
     return dto(await this.builds.create(body, person));
-  }
-
-  @Get('worst')
-  @Needs('look')
-  @ApiOkResponse({ type: [WorstDto] })
-  async worst(@Query() { units }: WorstQueryDto): Promise<WorstDto[]> {
-    const all = await this.builds.list();
-    const worst = await this.judgments.ofBuilds(all);
-    return all.flatMap(({ build, version }) => {
-      const found = worst.get(build.id);
-      if (found === undefined) return [];
-      return [{ buildId: build.id, number: version.number, level: found?.level ?? null, line: found ? fillAmounts(found.line, units) : '' }];
-    });
   }
 
   @Get(':id')

@@ -1,11 +1,12 @@
 import { Injectable } from '@nestjs/common';
 import { InjectRepository } from '@nestjs/typeorm';
 import { DomainError } from '@pentimento/core/errors';
-import { keepCardVersions, type PlanDocument } from '@pentimento/core/plan';
+import { headOf, keepCardVersions, type BuildHead, type PlanDocument } from '@pentimento/core/plan';
 import { moldBlocks, LEAST_REASON } from '@pentimento/core/release';
 import { DataSource, Repository, type EntityManager } from 'typeorm';
 import { CardsService } from '../cards/cards.service.js';
 import { idTaken, notFound, ProblemException } from '../errors/problem.js';
+import { JudgmentsService } from '../judging/judgments.service.js';
 import { ThreadsService } from '../judging/threads.service.js';
 import { nextMoldNumber } from '../molds/mold-number.js';
 import { Mold } from '../molds/mold.entity.js';
@@ -14,13 +15,30 @@ import { refuseUnlessMay } from '../people/may.js';
 import type { Person } from '../people/person.entity.js';
 import { Build } from './build.entity.js';
 import { BuildVersion } from './build-version.entity.js';
-import type { FinishBuildDto, NewBuildDto, NewVersionDto } from './builds.dto.js';
+import {
+  toBuildHeadDto,
+  type BuildRow,
+  type BuildsDto,
+  type BuildsQueryDto,
+  type FinishBuildDto,
+  type NewBuildDto,
+  type NewVersionDto,
+} from './builds.dto.js';
+import { likePattern, PAGE } from '../wire/page.js';
+import { keepStanding } from '../molds/standings.js';
 
 export interface BuildWithPlan {
   readonly build: Build;
   readonly version: BuildVersion;
   readonly moldId: string | null;
 }
+
+/** Builds of a search; of one kind, or all. */
+const BUILDS_WHERE = `where ($1::text is null or b.name ilike $1 or b.part ilike $1) and ($2::boolean is null or (b.status = 'finished') = $2)`;
+const BUILD_HEADS = `select b.id, b.name, b.part, b.status, b.current_version as number, b.changed_at as "changedAt", b.head, b.worst, b.moments,
+    b.judged_by as "judgedBy", v.note, p.name as "madeBy", v.made_at as "madeAt", m.id as "moldId"
+  from build b join build_version v on v.build_id = b.id and v.number = b.current_version join person p on p.id = v.made_by
+  left join mold m on m.build_id = b.id ${BUILDS_WHERE} order by b.changed_at desc, b.id limit $3 offset $4`;
 
 @Injectable()
 export class BuildsService {
@@ -30,11 +48,23 @@ export class BuildsService {
     private readonly database: DataSource,
     private readonly cards: CardsService,
     private readonly threads: ThreadsService,
+    private readonly judgments: JudgmentsService,
   ) {}
 
-  async list(): Promise<BuildWithPlan[]> {
-    const builds = await this.builds.find({ order: { changedAt: 'DESC' } });
-    return Promise.all(builds.map((build) => this.withPlan(this.database.manager, build)));
+  /** Changes with every change of any build. */
+  async edition(): Promise<(string | number)[]> {
+    const [row]: { n: string; sum: string }[] = await this.database.query('select count(*) as n, coalesce(sum(edition), 0) as sum from build');
+    return [row.n, row.sum];
+  }
+
+  /** Heads of builds, the last changed first; what is not judged by today's rules is judged soon. */
+  async list({ search, offset, limit, finished, units = 'metric' }: BuildsQueryDto): Promise<BuildsDto> {
+    const asked = [likePattern(search), finished === undefined ? null : finished === 'yes'];
+    const [{ total }]: { total: string }[] = await this.database.query(`select count(*) as total from build b ${BUILDS_WHERE}`, asked);
+    const rows: BuildRow[] = await this.database.query(BUILD_HEADS, [...asked, limit ?? PAGE, offset ?? 0]);
+    const open = rows.filter(({ status, judgedBy }) => status !== 'finished' && judgedBy !== this.judgments.rules);
+    this.judgments.judgeSoon(open.map(({ id }) => id));
+    return { total: Number(total), builds: rows.map((row) => toBuildHeadDto(row, { rules: this.judgments.rules, units })) };
   }
 
   async get(id: string): Promise<BuildWithPlan> {
@@ -60,14 +90,14 @@ export class BuildsService {
 
   /** A repeated post with the same id answers with what the first one made. */
   async create(input: NewBuildDto, by: Person): Promise<BuildWithPlan> {
-    const plan = await this.sound(input.plan);
+    const { plan, head } = await this.sound(input.plan);
     const now = new Date();
     await this.database.transaction(async (tx) => {
       const inserted: { raw: unknown } = await tx
         .createQueryBuilder()
         .insert()
         .into(Build)
-        .values({ id: input.id, name: input.name, part: input.part, status: 'planned', currentVersion: 1, createdAt: now, changedAt: now })
+        .values({ id: input.id, name: input.name, part: input.part, status: 'planned', currentVersion: 1, createdAt: now, changedAt: now, head })
         .orIgnore()
         .returning('id')
         .execute();
@@ -79,13 +109,14 @@ export class BuildsService {
         return;
       }
       await tx.insert(BuildVersion, { buildId: input.id, number: 1, stored: plan, note: input.note, madeById: by.id, madeAt: now });
+      await this.judgments.reopenPart(tx, input.part);
     });
-    return this.get(input.id);
+    return this.judged(input.id);
   }
 
   /** Saves a new version on top of the one that was edited, or refuses when another came first. */
   async save(buildId: string, input: NewVersionDto, by: Person): Promise<BuildWithPlan> {
-    const plan = await this.sound(input.plan);
+    const { plan, head } = await this.sound(input.plan);
     await this.database.transaction(async (tx) => {
       const build = await lockBuild(tx, buildId);
       if (input.saveId !== undefined && (await sentBefore(tx, { buildId, saveId: input.saveId, note: input.note, plan }))) return;
@@ -96,9 +127,10 @@ export class BuildsService {
       const number = build.currentVersion + 1;
       const now = new Date();
       await tx.insert(BuildVersion, { buildId, number, saveId: input.saveId ?? null, stored: plan, note: input.note, madeById: by.id, madeAt: now });
-      await tx.update(Build, { id: buildId }, { currentVersion: number, changedAt: now });
+      await tx.update(Build, { id: buildId }, { currentVersion: number, changedAt: now, head, judgedBy: null });
+      if (build.head?.hand !== head.hand) await this.judgments.reopenPart(tx, build.part);
     });
-    return this.get(buildId);
+    return this.judged(buildId);
   }
 
   /** Turns a build into a numbered mold on the rack; a repeated post answers with the same mold. */
@@ -140,20 +172,29 @@ export class BuildsService {
         finishedById: by.id,
         finishedAt: new Date(),
         finishReason: blocks.length > 0 ? reason : null,
+        sections: plan.sections.length > 1 ? plan.sections.map(({ name }) => name) : [],
       });
+      await keepStanding(tx, { id: input.moldId, releaseProgramId: input.releaseProgramId });
       await tx.update(Build, { id: buildId }, { status: 'finished', changedAt: new Date() });
       return tx.findOneByOrFail(Mold, { id: input.moldId });
     });
   }
 
   /** A plan is kept only if it can be simulated, and with the versions of its cards. */
-  private async sound(input: PlanDocument): Promise<PlanDocument> {
+  private async sound(input: PlanDocument): Promise<{ plan: PlanDocument; head: BuildHead }> {
     const plan = keepCardVersions(input, await this.cards.list());
-    const { sheets } = await this.cards.libraryFor(plan);
-    const checked = await this.threads.check({ plan, cards: [...sheets.values()] });
-    if (checked.ok) return plan;
+    const library = await this.cards.libraryFor(plan);
+    const checked = await this.threads.check({ plan, cards: [...library.sheets.values()] });
+    if (checked.ok) return { plan, head: headOf(plan, library) };
     if ('refused' in checked) throw new DomainError(checked.refused);
     throw new ProblemException(422, `simulation-${checked.status}`, `This plan cannot be simulated: ${checked.message}.`);
+  }
+
+  /** The build as it was saved, its judgment on the way. */
+  private async judged(id: string): Promise<BuildWithPlan> {
+    const saved = await this.get(id);
+    this.judgments.judgeSoon([id]);
+    return saved;
   }
 
   private async withPlan(tx: EntityManager, build: Build): Promise<BuildWithPlan> {

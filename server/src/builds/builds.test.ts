@@ -42,7 +42,7 @@ describe('builds', () => {
     for (let i = 0; i < 2; i++) await agent.post('/api/builds').send(newBuild(id)).expect(201);
     const { body } = await agent.get(`/api/builds/${id}`).expect(200);
     expect(body).toMatchObject({ name: 'Plinth cover', status: 'planned', current: { number: 1, madeBy: 'Ben Corrie' } });
-    expect((await agent.get('/api/builds')).body.filter((b: { id: string }) => b.id === id)).toHaveLength(1);
+    expect((await agent.get('/api/builds')).body.builds.filter((b: { id: string }) => b.id === id)).toHaveLength(1);
   });
 
   test('every save is a version; a stale one gets 409 and changes nothing', async () => {
@@ -185,7 +185,7 @@ describe('builds', () => {
         .post(`/api/builds/${id}/finish`)
         .send({ moldId: randomUUID(), hand: 'none', releaseProgramId: 'paste-wax', reason: REASON })
         .expect(200);
-      expect((await agent.get('/api/molds')).body.find((mold: { id: string }) => mold.id === body.id).sections).toEqual(body.sections);
+      expect((await agent.get('/api/molds')).body.molds.find((mold: { id: string }) => mold.id === body.id).sections).toEqual(body.sections);
       return body.sections;
     };
     const two = withNewSection(planOf(plan), randomUUID);

@@ -57,7 +57,8 @@ describe('cards', () => {
 
   test('a plan keeps the card it was made with: a newer version does not move it', async () => {
     const agent = await shop.signedIn();
-    const [build] = (await agent.get('/api/builds').expect(200)).body;
+    const [head] = (await agent.get('/api/builds').expect(200)).body.builds;
+    const build = (await agent.get(`/api/builds/${String(head.id)}`).expect(200)).body;
     const send = (baseVersion: number, plan: object) => agent.post(`/api/builds/${String(build.id)}/versions`).send({ baseVersion, note: '', plan });
     const { plan, number } = build.current;
     const first = (await send(number, plan).expect(201)).body.current;

@@ -39,7 +39,7 @@ describe('cup tests', () => {
 
   test('a laminate record is kept once with the plan it was logged in; another resin’s session is refused', async () => {
     const agent = await shop.signedIn();
-    const builds = (await agent.get('/api/builds')).body;
+    const { builds } = (await agent.get('/api/builds')).body;
     const build = builds.find((one: { name: string }) => one.name.startsWith('Radar dome petal'));
     const body = {
       id: randomUUID(),

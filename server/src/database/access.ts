@@ -8,7 +8,6 @@ const ACCESS: Readonly<Record<string, 'append' | 'change' | 'change and delete'>
   cup_test: 'append',
   device: 'change',
   http_session: 'change and delete',
-  judgment: 'append',
   laminate_record: 'append',
   mold: 'change',
   person: 'change',

@@ -9,6 +9,7 @@ import { SaveId1795460000000 } from './migrations/1795460000000-save-id.js';
 import { Accounts1795470000000 } from './migrations/1795470000000-accounts.js';
 import { FinishAndTakeBack1795490000000 } from './migrations/1795490000000-finish-and-take-back.js';
 import { StepEntries1795500000000 } from './migrations/1795500000000-step-entries.js';
+import { Heads1795510000000 } from './migrations/1795510000000-heads.js';
 import { Judgments1795480000000 } from './migrations/1795480000000-judgments.js';
 
 /** In the order in which they are run. */
@@ -21,6 +22,7 @@ export const migrations = [
   Judgments1795480000000,
   FinishAndTakeBack1795490000000,
   StepEntries1795500000000,
+  Heads1795510000000,
 ] as const;
 
 export function dataSourceOptions(url: string): DataSourceOptions {

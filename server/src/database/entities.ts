@@ -4,7 +4,6 @@ import { CardVersion } from '../cards/card-version.entity.js';
 import { CupTest } from '../cup-tests/cup-test.entity.js';
 import { LaminateRecord } from '../cup-tests/laminate-record.entity.js';
 import { StepLogEntry } from '../build-log/step-entry.entity.js';
-import { Judgment } from '../judging/judgment.entity.js';
 import { Device } from '../devices/device.entity.js';
 import { Mold } from '../molds/mold.entity.js';
 import { Pull, Treatment } from '../molds/service-records.entity.js';
@@ -24,6 +23,5 @@ export const entities = [
   Treatment,
   RightsChange,
   Device,
-  Judgment,
   StepLogEntry,
 ];

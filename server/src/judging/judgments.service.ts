@@ -1,62 +1,122 @@
-import { Injectable } from '@nestjs/common';
+import { Injectable, type OnApplicationBootstrap, type OnModuleDestroy } from '@nestjs/common';
 import { InjectRepository } from '@nestjs/typeorm';
 import type { Sibling } from '@pentimento/core/design';
-import type { WorstOfPlan } from '@pentimento/core/judging';
-import { usedCardIds } from '@pentimento/core/plan';
-import { createHash } from 'node:crypto';
-import { In, IsNull, Repository } from 'typeorm';
-import type { BuildWithPlan } from '../builds/builds.service.js';
+import { headOf } from '@pentimento/core/plan';
+import { DataSource, In, IsNull, Not, Repository, type EntityManager } from 'typeorm';
+import { BuildVersion } from '../builds/build-version.entity.js';
+import { Build } from '../builds/build.entity.js';
 import { CardsService } from '../cards/cards.service.js';
 import { Mold } from '../molds/mold.entity.js';
-import { Judgment } from './judgment.entity.js';
 import { ThreadsService } from './threads.service.js';
 
-/** The worst of each build's newest version; worked out once for each version, its cards, its siblings and the rules. */
+/** Builds that are judged at once, as many as there may be threads for them and one to come. */
+const AT_ONCE = 3;
+const AGAIN_MS = 5000;
+
+/**
+ * What lists show of builds, worked out when a version is saved and kept with the build: its head at once, the worst that speaks against it and its
+ * moments by a thread soon after. What was judged by other rules, or beside other hands of its part, is judged anew.
+ */
 @Injectable()
-export class JudgmentsService {
+export class JudgmentsService implements OnApplicationBootstrap, OnModuleDestroy {
+  private readonly waiting = new Set<string>();
+  private running = 0;
+  private closed = false;
+  /** Ends when nothing is left to judge */
+  private rest: Promise<void> = Promise.resolve();
+
   constructor(
-    @InjectRepository(Judgment) private readonly judgments: Repository<Judgment>,
-    @InjectRepository(Mold) private readonly molds: Repository<Mold>,
+    @InjectRepository(Build) private readonly builds: Repository<Build>,
+    private readonly database: DataSource,
     private readonly cards: CardsService,
     private readonly threads: ThreadsService,
   ) {}
 
-  /** @param all every build, for the hands of others of a part; finished ones are not judged any more */
-  async ofBuilds(all: readonly BuildWithPlan[]): Promise<ReadonlyMap<string, WorstOfPlan | null>> {
-    const open = all.filter(({ build }) => build.status !== 'finished');
-    if (open.length === 0) return new Map();
-    const imported = await this.molds.findBy({ buildId: IsNull() });
-    const asked = await Promise.all(open.map((one) => this.asked(one, siblingsOf(one, all, imported))));
-    const kept = await this.judgments.findBy({ key: In(asked.map(({ key }) => key)) });
-    const known = new Map(kept.map((one) => [`${one.buildId} ${one.key}`, one]));
-    const judged = asked.map(async ({ buildId, number, key, task }) => {
-      const before = known.get(`${buildId} ${key}`);
-      if (before) return [buildId, before.worst] as const;
-      const worst = await this.threads.worst(task);
-      await this.judgments.createQueryBuilder().insert().values({ buildId, number, key, worst }).orIgnore().execute();
-      return [buildId, worst] as const;
-    });
-    return new Map(await Promise.all(judged));
+  /** Rules that judge now. */
+  get rules(): string {
+    return this.threads.rulesVersion;
   }
 
-  private async asked({ build, version }: BuildWithPlan, siblings: readonly Sibling[]) {
+  /** Other builds of a part, and molds that came from none, with their hands. */
+  async siblings(part: string, but: string): Promise<Sibling[]> {
+    const [builds, molds] = await Promise.all([
+      this.builds.find({ where: { part, id: Not(but) }, select: { name: true, head: true }, order: { createdAt: 'ASC', id: 'ASC' } }),
+      this.database.getRepository(Mold).find({ where: { part, buildId: IsNull() }, select: { number: true, hand: true }, order: { number: 'ASC' } }),
+    ]);
+    return [
+      ...builds.map(({ name, head }): Sibling => ({ name, hand: head?.hand ?? 'none' })),
+      ...molds.map(({ number, hand }): Sibling => ({ name: number, hand })),
+    ];
+  }
+
+  /** Has builds judged whose judgment is open; whoever asks does not wait. */
+  judgeSoon(buildIds: readonly string[]): void {
+    if (this.closed) return;
+    for (const id of buildIds) this.waiting.add(id);
+    this.rest = this.work();
+  }
+
+  /** Open builds of a part are judged beside each other: one that came, or changed its hand, opens the others' judgments. */
+  async reopenPart(tx: EntityManager, part: string): Promise<void> {
+    await tx.update(Build, { part, status: Not('finished') }, { judgedBy: null });
+  }
+
+  /** Makes the heads that nobody made yet: of an older program, or of builds put in by a script. */
+  async onApplicationBootstrap(): Promise<void> {
+    const open = await this.builds.find({ where: { head: IsNull() }, select: { id: true, currentVersion: true } });
+    for (const { id, currentVersion } of open) {
+      const version = await this.database.getRepository(BuildVersion).findOneBy({ buildId: id, number: currentVersion });
+      if (!version) continue;
+      const { plan } = version.read();
+      await this.builds.update({ id }, { head: headOf(plan, await this.cards.libraryFor(plan)) });
+    }
+  }
+
+  private async work(): Promise<void> {
+    const runs: Promise<void>[] = [];
+    while (this.running < AT_ONCE && this.waiting.size > 0) {
+      this.running += 1;
+      runs.push(
+        this.workOff().finally(() => {
+          this.running -= 1;
+        }),
+      );
+    }
+    await Promise.all([this.rest, ...runs]);
+  }
+
+  private async workOff(): Promise<void> {
+    for (const id of this.waiting) {
+      if (this.closed) return;
+      this.waiting.delete(id);
+      try {
+        await this.judge(id);
+      } catch {
+        // Too busy, or the database away: once more in a while.
+        setTimeout(() => {
+          this.judgeSoon([id]);
+        }, AGAIN_MS).unref();
+      }
+    }
+  }
+
+  private async judge(id: string): Promise<void> {
+    const build = await this.builds.findOneBy({ id });
+    if (!build || build.status === 'finished') return;
+    const version = await this.database.getRepository(BuildVersion).findOneByOrFail({ buildId: id, number: build.currentVersion });
     const { plan } = version.read();
     const { sheets } = await this.cards.libraryFor(plan);
-    const used = new Set(usedCardIds(plan));
-    const cards = [...sheets.values()].map((card) => ({ version: 0, ...card }));
-    const versions = cards.filter(({ id }) => used.has(id)).map((card) => [card.id, card.version]);
-    const key = createHash('sha256')
-      .update(JSON.stringify([this.threads.rulesVersion, version.number, versions, siblings]))
-      .digest('hex');
-    return { buildId: build.id, number: version.number, key, task: { plan, cards, siblings } };
+    const { worst, moments } = await this.threads.judge({ plan, cards: [...sheets.values()], siblings: await this.siblings(build.part, id) });
+    // Saved or reopened meanwhile: this judgment is of what was, and another one is on its way.
+    await this.builds.update(
+      { id, edition: build.edition, status: In(['planned', 'under way']) },
+      { worst, moments: [...moments], judgedBy: this.rules },
+    );
   }
-}
 
-function siblingsOf({ build }: BuildWithPlan, all: readonly BuildWithPlan[], imported: readonly Mold[]): Sibling[] {
-  return [
-    ...all
-      .filter((other) => other.build.part === build.part && other.build.id !== build.id)
-      .map(({ build: { name }, version }): Sibling => ({ name, hand: version.read().plan.mold.intake?.hand ?? 'none' })),
-    ...imported.filter(({ part }) => part === build.part).map(({ number, hand }): Sibling => ({ name: number, hand })),
-  ];
+  async onModuleDestroy(): Promise<void> {
+    this.closed = true;
+    this.waiting.clear();
+    await this.rest;
+  }
 }

@@ -1,5 +1,5 @@
 import { Injectable, type OnModuleDestroy } from '@nestjs/common';
-import type { Checked, check, worst } from '@pentimento/core/threads';
+import type { Checked, check, judge } from '@pentimento/core/threads';
 import { createHash } from 'node:crypto';
 import { readdirSync, readFileSync } from 'node:fs';
 import { fileURLToPath } from 'node:url';
@@ -13,7 +13,7 @@ const ENTRY = fileURLToPath(new URL('threads/index.js', CORE));
 @Injectable()
 export class ThreadsService implements OnModuleDestroy {
   private readonly checks = new Threads<Parameters<typeof check>[0], Checked>(ENTRY, 'check');
-  private readonly worsts = new Threads<Parameters<typeof worst>[0], ReturnType<typeof worst>>(ENTRY, 'worst');
+  private readonly judgings = new Threads<Parameters<typeof judge>[0], ReturnType<typeof judge>>(ENTRY, 'judge');
   /** Of the rules that judge: another build of core judges anew */
   readonly rulesVersion = fingerprint(fileURLToPath(CORE));
 
@@ -21,12 +21,12 @@ export class ThreadsService implements OnModuleDestroy {
     return this.checks.run(task);
   }
 
-  worst(task: Parameters<typeof worst>[0]): Promise<ReturnType<typeof worst>> {
-    return this.worsts.run(task);
+  judge(task: Parameters<typeof judge>[0]): Promise<ReturnType<typeof judge>> {
+    return this.judgings.run(task);
   }
 
   async onModuleDestroy(): Promise<void> {
-    await Promise.all([this.checks.destroy(), this.worsts.destroy()]);
+    await Promise.all([this.checks.destroy(), this.judgings.destroy()]);
   }
 }
 

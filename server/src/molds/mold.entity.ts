@@ -1,3 +1,4 @@
+import type { MoldStanding } from '@pentimento/core/service';
 import { Column, Entity, PrimaryColumn } from 'typeorm';
 
 @Entity({ name: 'mold' })
@@ -11,6 +12,14 @@ export class Mold {
   @Column('text', { name: 'release_program_id' }) releaseProgramId: string;
   @Column('uuid', { name: 'finished_by' }) finishedById: string;
   @Column('timestamptz', { name: 'finished_at' }) finishedAt: Date;
+  /** Names of its sections in the order they were laid; empty: it is one piece, or nobody knows how it was built */
+  @Column('jsonb', { default: [] }) sections: string[];
+  /** What its records come to, kept with every one of them; null: not summed up yet */
+  @Column('jsonb', { nullable: true }) standing: MoldStanding | null;
+  /** 0: out of the row, 1: care, 2: ready; only for the order of the rack */
+  @Column('smallint', { default: 0 }) urgency: number;
+  /** Counts every change of the row */
+  @Column({ type: 'int', default: 0, update: false }) edition: number;
   /** Why it was finished with a gate or checks of the plug open; null: nothing was */
   @Column('text', { name: 'finish_reason', nullable: true }) finishReason: string | null;
 }

@@ -1,9 +1,11 @@
-import { Body, Controller, Get, Param, ParseUUIDPipe, Post } from '@nestjs/common';
+import { Body, Controller, Get, Param, ParseUUIDPipe, Post, Query, Req, Res } from '@nestjs/common';
 import { ApiCreatedResponse, ApiOkResponse, ApiTags } from '@nestjs/swagger';
+import type { Request, Response } from 'express';
 import { CurrentPerson } from '../auth/current-person.js';
 import { Needs } from '../auth/needs.js';
 import { Person } from '../people/person.entity.js';
-import { MoldDto, NewPullDto, NewTreatmentDto, UndoDto } from './molds.dto.js';
+import { hasEdition } from '../wire/edition.js';
+import { LogbookDto, LogbookQueryDto, MoldDto, MoldHeadDto, NewPullDto, NewTreatmentDto, RackDto, RackQueryDto, UndoDto } from './molds.dto.js';
 import { MoldsService } from './molds.service.js';
 
 @ApiTags('molds')
@@ -13,9 +15,10 @@ export class MoldsController {
 
   @Get()
   @Needs('look')
-  @ApiOkResponse({ type: [MoldDto] })
-  list(): Promise<MoldDto[]> {
-    return this.molds.list();
+  @ApiOkResponse({ type: RackDto })
+  async rack(@Query() query: RackQueryDto, @Req() request: Request, @Res({ passthrough: true }) response: Response): Promise<RackDto | undefined> {
+    if (hasEdition(request, response, await this.molds.edition())) return void response.status(304);
+    return this.molds.rack(query);
   }
 
   @Get(':id')
@@ -25,41 +28,48 @@ export class MoldsController {
     return this.molds.get(id);
   }
 
+  @Get(':id/records')
+  @Needs('look')
+  @ApiOkResponse({ type: LogbookDto })
+  logbook(@Param('id', ParseUUIDPipe) id: string, @Query() { after }: LogbookQueryDto): Promise<LogbookDto> {
+    return this.molds.logbook(id, after);
+  }
+
   @Post(':id/pulls')
   @Needs('log')
-  @ApiCreatedResponse({ type: MoldDto })
-  addPull(@Param('id', ParseUUIDPipe) id: string, @Body() body: NewPullDto, @CurrentPerson() person: Person): Promise<MoldDto> {
+  @ApiCreatedResponse({ type: MoldHeadDto })
+  addPull(@Param('id', ParseUUIDPipe) id: string, @Body() body: NewPullDto, @CurrentPerson() person: Person): Promise<MoldHeadDto> {
     return this.molds.addPull(id, body, person);
   }
 
   @Post(':id/pulls/:pullId/undo')
   @Needs('log')
-  @ApiCreatedResponse({ type: MoldDto })
+  @ApiCreatedResponse({ type: MoldHeadDto })
   undoPull(
     @Param('id', ParseUUIDPipe) id: string,
     @Param('pullId', ParseUUIDPipe) pullId: string,
     @Body() body: UndoDto,
     @CurrentPerson() person: Person,
-  ): Promise<MoldDto> {
+  ): Promise<MoldHeadDto> {
     return this.molds.undoPull(id, pullId, body, person);
   }
 
   @Post(':id/treatments')
   @Needs('log')
-  @ApiCreatedResponse({ type: MoldDto })
-  addTreatment(@Param('id', ParseUUIDPipe) id: string, @Body() body: NewTreatmentDto, @CurrentPerson() person: Person): Promise<MoldDto> {
+  @ApiCreatedResponse({ type: MoldHeadDto })
+  addTreatment(@Param('id', ParseUUIDPipe) id: string, @Body() body: NewTreatmentDto, @CurrentPerson() person: Person): Promise<MoldHeadDto> {
     return this.molds.addTreatment(id, body, person);
   }
 
   @Post(':id/treatments/:treatmentId/undo')
   @Needs('log')
-  @ApiCreatedResponse({ type: MoldDto })
+  @ApiCreatedResponse({ type: MoldHeadDto })
   undoTreatment(
     @Param('id', ParseUUIDPipe) id: string,
     @Param('treatmentId', ParseUUIDPipe) treatmentId: string,
     @Body() body: UndoDto,
     @CurrentPerson() person: Person,
-  ): Promise<MoldDto> {
+  ): Promise<MoldHeadDto> {
     return this.molds.undoTreatment(id, treatmentId, body, person);
   }
 }

@@ -1,54 +1,82 @@
 import { addMinutes, isAfter } from 'date-fns';
-import { Injectable } from '@nestjs/common';
+import { Injectable, type OnApplicationBootstrap } from '@nestjs/common';
 import { InjectRepository } from '@nestjs/typeorm';
-import { DataSource, Repository, type EntityTarget } from 'typeorm';
+import { standingOf, type MoldStanding, type TreatmentKind } from '@pentimento/core/service';
+import { DataSource, ILike, IsNull, Repository, type EntityTarget } from 'typeorm';
 import { idTaken, notFound, ProblemException } from '../errors/problem.js';
 import { refuseUnlessMay } from '../people/may.js';
 import type { Person } from '../people/person.entity.js';
 import { AHEAD_MIN, pastMoment } from '../wire/past-moment.js';
 import { Mold } from './mold.entity.js';
-import type { MoldDto, NewPullDto, NewTreatmentDto, PullDto, TreatmentDto, UndoDto } from './molds.dto.js';
+import type { LogbookDto, MoldDto, MoldHeadDto, NewPullDto, NewTreatmentDto, RackDto, RackQueryDto, StandingDto, UndoDto } from './molds.dto.js';
+import { likePattern, PAGE } from '../wire/page.js';
+import { logbookPage } from './logbook.js';
+import { keepStanding } from './standings.js';
 import { Pull, Treatment } from './service-records.entity.js';
 
 @Injectable()
-export class MoldsService {
+export class MoldsService implements OnApplicationBootstrap {
   constructor(
     @InjectRepository(Mold) private readonly molds: Repository<Mold>,
-    @InjectRepository(Pull) private readonly pulls: Repository<Pull>,
-    @InjectRepository(Treatment) private readonly treatments: Repository<Treatment>,
     private readonly database: DataSource,
   ) {}
 
-  async list(): Promise<MoldDto[]> {
-    const [molds, sections, pulls, treatments] = await Promise.all([
-      this.molds.find({ order: { number: 'ASC' } }),
-      this.sectionsOf(null),
-      this.pulls.find({ relations: { madeBy: true }, order: { at: 'ASC' } }),
-      this.treatments.find({ relations: { madeBy: true }, order: { at: 'ASC' } }),
-    ]);
-    return molds.map((mold) =>
-      toMoldDto(
-        mold,
-        sections.get(mold.id) ?? [],
-        pulls.filter((p) => p.moldId === mold.id),
-        treatments.filter((t) => t.moldId === mold.id),
-      ),
+  /** Changes with every change of any mold. */
+  async edition(): Promise<(string | number)[]> {
+    const [row]: { n: string; sum: string }[] = await this.database.query('select count(*) as n, coalesce(sum(edition), 0) as sum from mold');
+    return [row.n, row.sum];
+  }
+
+  async rack({ search, offset, limit }: RackQueryDto): Promise<RackDto> {
+    const pattern = likePattern(search);
+    const [{ total, due }]: { total: string; due: string }[] = await this.database.query(
+      'select count(*) as total, count(*) filter (where urgency = 0) as due from mold where $1::text is null or number ilike $1 or part ilike $1',
+      [pattern],
     );
+    const molds = await this.molds.find({
+      where: pattern === null ? {} : [{ number: ILike(pattern) }, { part: ILike(pattern) }],
+      order: { urgency: 'ASC', number: 'ASC' },
+      skip: offset ?? 0,
+      take: limit ?? PAGE,
+    });
+    return { total: Number(total), due: Number(due), molds: molds.map(toHead) };
+  }
+
+  async head(id: string): Promise<MoldHeadDto> {
+    return toHead(await this.requireMold(id));
   }
 
   async get(id: string): Promise<MoldDto> {
-    const mold = await this.molds.findOneBy({ id });
-    if (!mold) throw notFound('mold');
-    const where = { moldId: id };
-    const [sections, pulls, treatments] = await Promise.all([
-      this.sectionsOf(id),
-      this.pulls.find({ where, relations: { madeBy: true }, order: { at: 'ASC' } }),
-      this.treatments.find({ where, relations: { madeBy: true }, order: { at: 'ASC' } }),
-    ]);
-    return toMoldDto(mold, sections.get(id) ?? [], pulls, treatments);
+    const mold = await this.requireMold(id);
+    const [pulls, coats] = await Promise.all([this.counting<PullRow>('pull', 'ease', id), this.counting<CoatRow>('treatment', 'kind', id)]);
+    return {
+      ...toHead(mold),
+      pulls: pulls.map(({ at, ease }) => ({ at: at.toISOString(), ease })),
+      coats: coats.map(({ at, kind }) => ({ at: at.toISOString(), kind })),
+    };
   }
 
-  async addPull(moldId: string, input: NewPullDto, by: Person): Promise<MoldDto> {
+  async logbook(id: string, after: string | undefined): Promise<LogbookDto> {
+    await this.requireMold(id);
+    return logbookPage(this.database.manager, id, after);
+  }
+
+  /** Sums up molds that nobody summed up yet: of an older program, or put in by a script. */
+  async onApplicationBootstrap(): Promise<void> {
+    const open = await this.molds.find({ where: { standing: IsNull() }, select: { id: true, releaseProgramId: true } });
+    for (const mold of open) await keepStanding(this.database.manager, mold);
+  }
+
+  /** Records of one kind that were not taken back, oldest first. */
+  private counting<T>(table: 'pull' | 'treatment', column: 'ease' | 'kind', moldId: string): Promise<T[]> {
+    return this.database.query(
+      `select at, ${column} from ${table} r where mold_id = $1 and reverses is null
+         and not exists (select 1 from ${table} back where back.reverses = r.id) order by at, id`,
+      [moldId],
+    );
+  }
+
+  async addPull(moldId: string, input: NewPullDto, by: Person): Promise<MoldHeadDto> {
     const { finishedAt } = await this.requireMold(moldId);
     const at = pastMoment(input.at);
     if (isAfter(finishedAt, addMinutes(at, AHEAD_MIN)))
@@ -58,28 +86,28 @@ export class MoldsService {
         `There was no mold yet at ${input.at}: it was finished ${finishedAt.toISOString()}. Correct the date.`,
       );
     await this.append(Pull, { id: input.id, moldId, at, ease: input.ease, reverses: null, note: input.note, madeById: by.id });
-    return this.get(moldId);
+    return this.head(moldId);
   }
 
   /** Takes a mistaken pull back with a counter-entry; the mistake stays on record. */
-  async undoPull(moldId: string, pullId: string, input: UndoDto, by: Person): Promise<MoldDto> {
+  async undoPull(moldId: string, pullId: string, input: UndoDto, by: Person): Promise<MoldHeadDto> {
     await this.mayTakeBack(Pull, 'pull', { moldId, recordId: pullId, undoId: input.id, by });
     await this.append(Pull, { id: input.id, moldId, at: new Date(), ease: null, reverses: pullId, note: input.note, madeById: by.id });
-    return this.get(moldId);
+    return this.head(moldId);
   }
 
-  async addTreatment(moldId: string, input: NewTreatmentDto, by: Person): Promise<MoldDto> {
+  async addTreatment(moldId: string, input: NewTreatmentDto, by: Person): Promise<MoldHeadDto> {
     await this.requireMold(moldId);
     const { id, kind, note } = input;
     await this.append(Treatment, { id, moldId, at: pastMoment(input.at), kind, reverses: null, note, madeById: by.id });
-    return this.get(moldId);
+    return this.head(moldId);
   }
 
   /** Takes a mistaken treatment back, as a pull is. */
-  async undoTreatment(moldId: string, treatmentId: string, input: UndoDto, by: Person): Promise<MoldDto> {
+  async undoTreatment(moldId: string, treatmentId: string, input: UndoDto, by: Person): Promise<MoldHeadDto> {
     const { kind } = await this.mayTakeBack(Treatment, 'treatment', { moldId, recordId: treatmentId, undoId: input.id, by });
     await this.append(Treatment, { id: input.id, moldId, at: new Date(), kind, reverses: treatmentId, note: input.note, madeById: by.id });
-    return this.get(moldId);
+    return this.head(moldId);
   }
 
   /** @throws ProblemException for a record that is not there, a counter-entry, or one that was taken back before */
@@ -95,35 +123,38 @@ export class MoldsService {
     return record;
   }
 
-  /** Names of the sections of molds that were built of several, as the plan they were finished from says; of one mold, or null for all. */
-  private async sectionsOf(moldId: string | null): Promise<Map<string, string[]>> {
-    const rows: { id: string; names: string[] }[] = await this.database.query(
-      `select m.id, jsonb_path_query_array(v.plan, '$.sections[*].name') as names
-         from mold m join build_version v on v.build_id = m.build_id and v.number = m.build_version
-        where jsonb_array_length(case when jsonb_typeof(v.plan -> 'sections') = 'array' then v.plan -> 'sections' else '[]'::jsonb end) > 1
-          and ($1::uuid is null or m.id = $1)`,
-      [moldId],
-    );
-    return new Map(rows.map(({ id, names }) => [id, names]));
-  }
-
   private async requireMold(id: string): Promise<Mold> {
     const mold = await this.molds.findOneBy({ id });
     if (!mold) throw notFound('mold');
     return mold;
   }
 
-  /** Appends a record once: the same again changes nothing, the same id with other content is refused. */
+  /** Appends a record once and sums the mold up anew with it: the same again changes nothing, the same id with other content is refused. */
   private async append<T extends ServiceRecord>(entity: EntityTarget<T>, record: Written): Promise<void> {
-    const repository = this.database.getRepository<ServiceRecord>(entity);
-    await repository.createQueryBuilder().insert().values(record).orIgnore().execute();
-    const kept = await repository.findOneBy({ id: record.id });
-    if (!kept) throw new ProblemException(409, 'already-undone', 'This record was taken back before.');
-    // A counter-entry gets the server's moment, which differs from try to try.
-    const told = Object.entries(record).filter(([key]) => key !== 'at' || record.reverses === undefined || record.reverses === null);
-    const same = told.every(([key, value]) => sameValue(value, Reflect.get(kept, key)));
-    if (!same) throw idTaken('record');
+    await this.database.transaction(async (tx) => {
+      // Two records of one mold at once are summed up one after the other.
+      const mold = await tx.findOneOrFail(Mold, { where: { id: record.moldId }, lock: { mode: 'pessimistic_write' } });
+      const repository = tx.getRepository<ServiceRecord>(entity);
+      const inserted: { raw: unknown } = await repository.createQueryBuilder().insert().values(record).orIgnore().returning('id').execute();
+      const kept = await repository.findOneBy({ id: record.id });
+      if (!kept) throw new ProblemException(409, 'already-undone', 'This record was taken back before.');
+      // A counter-entry gets the server's moment, which differs from try to try.
+      const told = Object.entries(record).filter(([key]) => key !== 'at' || record.reverses === undefined || record.reverses === null);
+      const same = told.every(([key, value]) => sameValue(value, Reflect.get(kept, key)));
+      if (!same) throw idTaken('record');
+      if (Array.isArray(inserted.raw) && inserted.raw.length > 0) await keepStanding(tx, mold);
+    });
   }
+}
+
+interface PullRow {
+  readonly at: Date;
+  readonly ease: number | null;
+}
+
+interface CoatRow {
+  readonly at: Date;
+  readonly kind: TreatmentKind;
 }
 
 interface TakeBack {
@@ -140,8 +171,10 @@ function sameValue(sent: unknown, kept: unknown): boolean {
   return sent instanceof Date && kept instanceof Date ? sent.getTime() === kept.getTime() : sent === kept;
 }
 
-function toMoldDto(mold: Mold, sections: string[], pulls: readonly Pull[], treatments: readonly Treatment[]): MoldDto {
-  const { id, number, part, hand, releaseProgramId, buildId, buildVersion, finishedAt, finishReason } = mold;
+const NOTHING = standingOf([], []);
+
+function toHead(mold: Mold): MoldHeadDto {
+  const { id, number, part, hand, releaseProgramId, buildId, buildVersion, finishedAt, finishReason, sections, standing } = mold;
   return {
     id,
     number,
@@ -153,21 +186,14 @@ function toMoldDto(mold: Mold, sections: string[], pulls: readonly Pull[], treat
     finishedAt: finishedAt.toISOString(),
     finishReason,
     sections,
-    pulls: pulls.map((pull): PullDto => ({
-      id: pull.id,
-      at: pull.at.toISOString(),
-      ease: pull.ease,
-      reverses: pull.reverses,
-      note: pull.note,
-      madeBy: pull.madeBy.name,
-    })),
-    treatments: treatments.map((t): TreatmentDto => ({
-      id: t.id,
-      at: t.at.toISOString(),
-      kind: t.kind,
-      reverses: t.reverses,
-      note: t.note,
-      madeBy: t.madeBy.name,
-    })),
+    standing: asDto(standing ?? NOTHING),
+  };
+}
+
+function asDto(standing: MoldStanding): StandingDto {
+  return {
+    ...standing,
+    recent: [...standing.recent],
+    cycles: standing.cycles.map((cycle) => ({ ...cycle, touchUpsBefore: [...cycle.touchUpsBefore] })),
   };
 }

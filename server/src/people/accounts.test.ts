@@ -101,8 +101,14 @@ describe('the life of an account', () => {
       .send({ role: 'apprentice' })
       .expect(200);
     const edda = await shop.signedIn('edda');
-    const [mold] = (await edda.get('/api/molds')).body as { id: string; pulls: { id: string; reverses: string | null; madeBy: string }[] }[];
-    const others = mold.pulls.find(({ madeBy, reverses }) => madeBy !== 'Edda Rush' && reverses === null)?.id ?? '';
+    const [mold] = (await edda.get('/api/molds')).body.molds as { id: string }[];
+    const log = (await edda.get(`/api/molds/${mold.id}/records`)).body.records as {
+      id: string;
+      kind: string;
+      reverses: string | null;
+      madeBy: string;
+    }[];
+    const others = log.find(({ kind, madeBy, reverses }) => kind === 'pull' && madeBy !== 'Edda Rush' && reverses === null)?.id ?? '';
     const undo = (pullId: string, id: string) => edda.post(`/api/molds/${mold.id}/pulls/${pullId}/undo`).send({ id, note: 'Mistyped.' });
     expect((await undo(others, 'b1e7ad3a-93a5-4f0e-8d07-6c2f4e5b7a01').expect(403)).body.code).toBe('not-allowed');
     const own = 'b1e7ad3a-93a5-4f0e-8d07-6c2f4e5b7a02';

@@ -1,13 +1,10 @@
 import { Injectable, type OnModuleDestroy } from '@nestjs/common';
-import { InjectRepository } from '@nestjs/typeorm';
-import type { Sibling } from '@pentimento/core/design';
 import type { UnitSystem } from '@pentimento/core/units';
 import { fileURLToPath } from 'node:url';
-import { Repository } from 'typeorm';
-import { BuildsService, type BuildWithPlan } from '../builds/builds.service.js';
+import { BuildsService } from '../builds/builds.service.js';
 import { CardsService } from '../cards/cards.service.js';
 import { ProblemException } from '../errors/problem.js';
-import { Mold } from '../molds/mold.entity.js';
+import { JudgmentsService } from '../judging/judgments.service.js';
 import { Threads } from '../threads/threads.js';
 import type { Made, PrintTask, TravelerTask } from './print-thread.js';
 import type { Paper } from './traveler-document.js';
@@ -24,7 +21,7 @@ export class TravelerService implements OnModuleDestroy {
   constructor(
     private readonly builds: BuildsService,
     private readonly cards: CardsService,
-    @InjectRepository(Mold) private readonly molds: Repository<Mold>,
+    private readonly judgments: JudgmentsService,
   ) {}
 
   async pdf(buildId: string, paper: Paper, system: UnitSystem, origin: string): Promise<{ name: string; bytes: Buffer }> {
@@ -42,8 +39,7 @@ export class TravelerService implements OnModuleDestroy {
   }
 
   private async taskFor(buildId: string, origin: string): Promise<TravelerTask> {
-    const found = await this.builds.get(buildId);
-    const { build, version } = found;
+    const { build, version } = await this.builds.get(buildId);
     const { plan } = version.read();
     const { sheets } = await this.cards.libraryFor(plan);
     return {
@@ -51,19 +47,9 @@ export class TravelerService implements OnModuleDestroy {
       version: { number: version.number, madeBy: version.madeBy.name },
       plan,
       cards: [...sheets.values()],
-      siblings: await this.siblings(found),
+      siblings: await this.judgments.siblings(build.part, build.id),
       url: `${origin}/builds/${build.id}`,
     };
-  }
-
-  /** Other builds and molds of the same part, with their hands. */
-  private async siblings({ build }: BuildWithPlan): Promise<Sibling[]> {
-    const builds = (await this.builds.list()).filter((one) => one.build.part === build.part && one.build.id !== build.id);
-    const molds = await this.molds.findBy({ part: build.part });
-    return [
-      ...builds.map(({ build: { name }, version }): Sibling => ({ name, hand: version.read().plan.mold.intake?.hand ?? 'none' })),
-      ...molds.filter(({ buildId }) => buildId === null).map(({ number, hand }): Sibling => ({ name: number, hand })),
-    ];
   }
 }
 

@@ -7,10 +7,15 @@ export type Who = Schemas['WhoDto'];
 export type Device = Schemas['DeviceDto'];
 export type RightsChange = Schemas['RightsChangeDto'];
 export type Build = Schemas['BuildDto'];
-export type WorstOfBuild = Schemas['WorstDto'];
+export type BuildHead = Schemas['BuildHeadDto'];
+export type Builds = Schemas['BuildsDto'];
 export type VersionHead = Schemas['VersionHeadDto'];
 export type Version = Schemas['VersionDto'];
 export type Mold = Schemas['MoldDto'];
+export type MoldHead = Schemas['MoldHeadDto'];
+export type MoldRecord = Schemas['MoldRecordDto'];
+export type Rack = Schemas['RackDto'];
+export type Sibling = Schemas['SiblingDto'];
 export type Card = Schemas['VersionedCardDto'];
 export type CardHistory = Schemas['CardHistoryDto'];
 export type CupTestRecord = Schemas['CupTestDto'];
@@ -19,6 +24,13 @@ export type NewPull = Schemas['NewPullDto'];
 export type StepEntry = Schemas['StepEntryDto'];
 export type NewStepEntry = Schemas['NewStepEntryDto'];
 export type NewTreatment = Schemas['NewTreatmentDto'];
+
+/** Which part of a list. */
+export interface Page {
+  readonly search?: string;
+  readonly offset?: number;
+  readonly limit?: number;
+}
 
 export const api = createApi({
   reducerPath: 'api',
@@ -68,12 +80,15 @@ export const api = createApi({
       invalidatesTags: ['People', 'Rights'],
     }),
     saveSettings: build.mutation<Person, Schemas['MySettingsDto']>({ query: (body) => ({ url: 'people/me', method: 'PATCH', body }) }),
-    builds: build.query<Build[], void>({ query: () => 'builds', providesTags: ['Builds'] }),
-    build: build.query<Build, string>({ query: (id) => `builds/${id}`, providesTags: ['Builds'] }),
-    worstOfBuilds: build.query<WorstOfBuild[], 'metric' | 'us'>({
-      query: (units) => `builds/worst?units=${units}`,
+    builds: build.query<Builds, Page & { finished?: 'yes' | 'no'; units?: 'metric' | 'us' }>({
+      query: (params) => ({ url: 'builds', params }),
       providesTags: ['Builds', 'Cards', 'Molds'],
     }),
+    siblings: build.query<Sibling[], { part: string; but: string }>({
+      query: (params) => ({ url: 'builds/siblings', params }),
+      providesTags: ['Builds', 'Molds'],
+    }),
+    build: build.query<Build, string>({ query: (id) => `builds/${id}`, providesTags: ['Builds'] }),
     versions: build.query<VersionHead[], string>({ query: (id) => `builds/${id}/versions`, providesTags: ['Builds'] }),
     createBuild: build.mutation<Build, Schemas['NewBuildDto']>({
       query: (body) => ({ url: 'builds', method: 'POST', body }),
@@ -121,12 +136,18 @@ export const api = createApi({
       query: ({ cardId, body }) => ({ url: `cards/${cardId}/laminate-records`, method: 'POST', body }),
       invalidatesTags: ['CupTests'],
     }),
-    molds: build.query<Mold[], void>({ query: () => 'molds', providesTags: ['Molds'] }),
-    addPull: build.mutation<Mold, { moldId: string; body: NewPull }>({
+    molds: build.query<Rack, Page>({ query: (params) => ({ url: 'molds', params }), providesTags: ['Molds'] }),
+    mold: build.query<Mold, string>({ query: (id) => `molds/${id}`, providesTags: ['Molds'] }),
+    /** A page of a mold's logbook, after the end of the one before */
+    moldRecords: build.query<Schemas['LogbookDto'], { id: string; after?: string }>({
+      query: ({ id, after }) => ({ url: `molds/${id}/records`, params: { after } }),
+      providesTags: ['Molds'],
+    }),
+    addPull: build.mutation<MoldHead, { moldId: string; body: NewPull }>({
       query: ({ moldId, body }) => ({ url: `molds/${moldId}/pulls`, method: 'POST', body }),
       invalidatesTags: ['Molds'],
     }),
-    undoPull: build.mutation<Mold, { moldId: string; pullId: string; body: Schemas['UndoDto'] }>({
+    undoPull: build.mutation<MoldHead, { moldId: string; pullId: string; body: Schemas['UndoDto'] }>({
       query: ({ moldId, pullId, body }) => ({ url: `molds/${moldId}/pulls/${pullId}/undo`, method: 'POST', body }),
       invalidatesTags: ['Molds'],
     }),
@@ -135,11 +156,11 @@ export const api = createApi({
       query: ({ buildId, body }) => ({ url: `builds/${buildId}/log`, method: 'POST', body }),
       invalidatesTags: ['BuildLog', 'Builds'],
     }),
-    undoTreatment: build.mutation<Mold, { moldId: string; treatmentId: string; body: Schemas['UndoDto'] }>({
+    undoTreatment: build.mutation<MoldHead, { moldId: string; treatmentId: string; body: Schemas['UndoDto'] }>({
       query: ({ moldId, treatmentId, body }) => ({ url: `molds/${moldId}/treatments/${treatmentId}/undo`, method: 'POST', body }),
       invalidatesTags: ['Molds'],
     }),
-    addTreatment: build.mutation<Mold, { moldId: string; body: NewTreatment }>({
+    addTreatment: build.mutation<MoldHead, { moldId: string; body: NewTreatment }>({
       query: ({ moldId, body }) => ({ url: `molds/${moldId}/treatments`, method: 'POST', body }),
       invalidatesTags: ['Molds'],
     }),
@@ -171,7 +192,7 @@ export const {
   useSaveSettingsMutation,
   useBuildLogQuery,
   useBuildsQuery,
-  useWorstOfBuildsQuery,
+  useSiblingsQuery,
   useBuildQuery,
   useVersionsQuery,
   useCreateBuildMutation,
@@ -188,6 +209,8 @@ export const {
   useLaminateRecordsQuery,
   useAddLaminateRecordMutation,
   useMoldsQuery,
+  useMoldQuery,
+  useMoldRecordsQuery,
   useAddPullMutation,
   useUndoPullMutation,
   useUndoTreatmentMutation,

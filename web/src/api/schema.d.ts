@@ -420,14 +420,14 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/builds/worst": {
+    "/api/builds/siblings": {
         parameters: {
             query?: never;
             header?: never;
             path?: never;
             cookie?: never;
         };
-        get: operations["BuildsController_worst"];
+        get: operations["BuildsController_siblings"];
         put?: never;
         post?: never;
         delete?: never;
@@ -523,7 +523,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        get: operations["MoldsController_list"];
+        get: operations["MoldsController_rack"];
         put?: never;
         post?: never;
         delete?: never;
@@ -540,6 +540,22 @@ export interface paths {
             cookie?: never;
         };
         get: operations["MoldsController_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/molds/{id}/records": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["MoldsController_logbook"];
         put?: never;
         post?: never;
         delete?: never;
@@ -1277,6 +1293,76 @@ export interface components {
             log: components["schemas"]["TemperatureLogDto"];
             note: string;
         };
+        VersionHeadDto: {
+            number: number;
+            note: string;
+            madeBy: string;
+            /** Format: date-time */
+            madeAt: string;
+        };
+        StackLayerDto: {
+            session: number;
+            /** @enum {string} */
+            family: "gel coat" | "barrier" | "skin" | "laminating" | "low-profile tooling" | "epoxy laminating" | "epoxy surface" | "polyurethane" | "paste and putty" | "infusion";
+            /** @description m */
+            thicknessM: number;
+        };
+        PlanHeadDto: {
+            /** Format: date */
+            startDate: string;
+            /** @description d */
+            days: number;
+            sections: number;
+            sessions: number;
+            /** @enum {string} */
+            hand: "left" | "right" | "none";
+            mirrorOf: string;
+            stack: components["schemas"]["StackLayerDto"][];
+        };
+        WorstDto: {
+            /** @enum {string} */
+            level: "ok" | "care" | "stop";
+            line: string;
+        };
+        MomentDto: {
+            /** @description min */
+            atMin: number;
+            what: string;
+        };
+        BuildHeadDto: {
+            /** Format: uuid */
+            id: string;
+            name: string;
+            part: string;
+            /** @enum {string} */
+            status: "planned" | "under way" | "finished";
+            /** Format: date-time */
+            changedAt: string;
+            /** Format: uuid */
+            moldId: string | null;
+            current: components["schemas"]["VersionHeadDto"];
+            head: components["schemas"]["PlanHeadDto"] | null;
+            judging: boolean;
+            worst: components["schemas"]["WorstDto"] | null;
+            moments: components["schemas"]["MomentDto"][];
+        };
+        BuildsDto: {
+            total: number;
+            builds: components["schemas"]["BuildHeadDto"][];
+        };
+        SiblingDto: {
+            name: string;
+            /** @enum {string} */
+            hand: "left" | "right" | "none";
+        };
+        NewBuildDto: {
+            /** Format: uuid */
+            id: string;
+            name: string;
+            part: string;
+            note: string;
+            plan: components["schemas"]["PlanDocumentDto"];
+        };
         VersionDto: {
             number: number;
             note: string;
@@ -1299,29 +1385,6 @@ export interface components {
             /** Format: uuid */
             moldId: string | null;
         };
-        NewBuildDto: {
-            /** Format: uuid */
-            id: string;
-            name: string;
-            part: string;
-            note: string;
-            plan: components["schemas"]["PlanDocumentDto"];
-        };
-        WorstDto: {
-            /** Format: uuid */
-            buildId: string;
-            number: number;
-            /** @enum {string|null} */
-            level: "ok" | "care" | "stop" | null;
-            line: string;
-        };
-        VersionHeadDto: {
-            number: number;
-            note: string;
-            madeBy: string;
-            /** Format: date-time */
-            madeAt: string;
-        };
         NewVersionDto: {
             baseVersion: number;
             /** Format: uuid */
@@ -1337,28 +1400,33 @@ export interface components {
             releaseProgramId: string;
             reason?: string | null;
         };
-        PullDto: {
-            /** Format: uuid */
-            id: string;
+        StrokeCycleDto: {
+            /** Format: date-time */
+            treatedAt: string | null;
+            count: number;
+            touchUpsBefore: number[];
+        };
+        StandingDto: {
+            pullsSinceNew: number;
+            pullsSinceFull: number;
+            pullsSinceCoat: number;
+            recent: number[];
+            treated: boolean;
+            /** @enum {string|null} */
+            last: "stuck" | "fought" | null;
+            cycles: components["schemas"]["StrokeCycleDto"][];
+            earlierCycles: number;
+        };
+        GradedPullDto: {
             /** Format: date-time */
             at: string;
             ease: number | null;
-            /** Format: uuid */
-            reverses: string | null;
-            note: string;
-            madeBy: string;
         };
-        TreatmentDto: {
-            /** Format: uuid */
-            id: string;
+        CoatDto: {
             /** Format: date-time */
             at: string;
             /** @enum {string} */
             kind: "full" | "touch-up";
-            /** Format: uuid */
-            reverses: string | null;
-            note: string;
-            madeBy: string;
         };
         MoldDto: {
             /** Format: uuid */
@@ -1375,8 +1443,9 @@ export interface components {
             finishedAt: string;
             finishReason: string | null;
             sections: string[];
-            pulls: components["schemas"]["PullDto"][];
-            treatments: components["schemas"]["TreatmentDto"][];
+            standing: components["schemas"]["StandingDto"];
+            pulls: components["schemas"]["GradedPullDto"][];
+            coats: components["schemas"]["CoatDto"][];
         };
         StepEntryDto: {
             /** Format: uuid */
@@ -1402,6 +1471,48 @@ export interface components {
             note: string;
             /** Format: uuid */
             reverses: string | null;
+        };
+        MoldHeadDto: {
+            /** Format: uuid */
+            id: string;
+            number: string;
+            part: string;
+            /** @enum {string} */
+            hand: "left" | "right" | "none";
+            releaseProgramId: string;
+            /** Format: uuid */
+            buildId: string | null;
+            buildVersion: number | null;
+            /** Format: date-time */
+            finishedAt: string;
+            finishReason: string | null;
+            sections: string[];
+            standing: components["schemas"]["StandingDto"];
+        };
+        RackDto: {
+            total: number;
+            due: number;
+            molds: components["schemas"]["MoldHeadDto"][];
+        };
+        MoldRecordDto: {
+            /** @enum {string} */
+            kind: "pull" | "treatment";
+            /** Format: uuid */
+            id: string;
+            /** Format: date-time */
+            at: string;
+            ease: number | null;
+            /** @enum {string|null} */
+            treatment: "full" | "touch-up" | null;
+            /** Format: uuid */
+            reverses: string | null;
+            struck: boolean;
+            note: string;
+            madeBy: string;
+        };
+        LogbookDto: {
+            records: components["schemas"]["MoldRecordDto"][];
+            next: string | null;
         };
         NewPullDto: {
             /** Format: uuid */
@@ -2111,7 +2222,13 @@ export interface operations {
     };
     BuildsController_list: {
         parameters: {
-            query?: never;
+            query?: {
+                search?: string;
+                offset?: number;
+                limit?: number;
+                finished?: "yes" | "no";
+                units?: "metric" | "us";
+            };
             header?: never;
             path?: never;
             cookie?: never;
@@ -2123,7 +2240,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["BuildDto"][];
+                    "application/json": components["schemas"]["BuildsDto"];
                 };
             };
         };
@@ -2151,10 +2268,11 @@ export interface operations {
             };
         };
     };
-    BuildsController_worst: {
+    BuildsController_siblings: {
         parameters: {
             query: {
-                units: "metric" | "us";
+                part: string;
+                but: string;
             };
             header?: never;
             path?: never;
@@ -2167,7 +2285,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["WorstDto"][];
+                    "application/json": components["schemas"]["SiblingDto"][];
                 };
             };
         };
@@ -2332,9 +2450,13 @@ export interface operations {
             };
         };
     };
-    MoldsController_list: {
+    MoldsController_rack: {
         parameters: {
-            query?: never;
+            query?: {
+                search?: string;
+                offset?: number;
+                limit?: number;
+            };
             header?: never;
             path?: never;
             cookie?: never;
@@ -2346,7 +2468,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["MoldDto"][];
+                    "application/json": components["schemas"]["RackDto"];
                 };
             };
         };
@@ -2372,6 +2494,29 @@ export interface operations {
             };
         };
     };
+    MoldsController_logbook: {
+        parameters: {
+            query?: {
+                after?: string;
+            };
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LogbookDto"];
+                };
+            };
+        };
+    };
     MoldsController_addPull: {
         parameters: {
             query?: never;
@@ -2392,7 +2537,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["MoldDto"];
+                    "application/json": components["schemas"]["MoldHeadDto"];
                 };
             };
         };
@@ -2418,7 +2563,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["MoldDto"];
+                    "application/json": components["schemas"]["MoldHeadDto"];
                 };
             };
         };
@@ -2443,7 +2588,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["MoldDto"];
+                    "application/json": components["schemas"]["MoldHeadDto"];
                 };
             };
         };
@@ -2469,7 +2614,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["MoldDto"];
+                    "application/json": components["schemas"]["MoldHeadDto"];
                 };
             };
         };

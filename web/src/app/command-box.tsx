@@ -1,4 +1,4 @@
-import { useId, useMemo, useState, type KeyboardEvent } from 'react';
+import { useDeferredValue, useId, useMemo, useState, type KeyboardEvent } from 'react';
 import { useNavigate } from 'react-router';
 import { useBuildsQuery, useCardsQuery, useMoldsQuery } from '../api/api';
 import { Dialog } from '../shared/dialog';
@@ -14,14 +14,16 @@ interface Command {
 }
 
 const MOST = 9;
+const LOOKED_AT = 60;
 
 /** Reaches every build, mold, card and action by a few letters. */
 export function CommandBox({ onClose }: { onClose: () => void }) {
   const [query, setQuery] = useState('');
   const [chosen, setChosen] = useState(0);
-  const commands = useCommands();
   const listId = useId();
   const words = query.toLowerCase().split(/\s+/).filter(Boolean);
+  // The server looks for the longest word, this page for all of them.
+  const commands = useCommands(useDeferredValue(words.reduce((most, word) => (word.length > most.length ? word : most), '')));
   const hits = commands.filter(({ kind, label }) => words.every((word) => `${kind} ${label}`.toLowerCase().includes(word))).slice(0, MOST);
   const run = (command: Command | undefined): void => {
     if (!command) return;
@@ -78,12 +80,13 @@ export function CommandBox({ onClose }: { onClose: () => void }) {
   );
 }
 
-function useCommands(): Command[] {
+function useCommands(letters: string): Command[] {
   const navigate = useNavigate();
   const dispatch = useAppDispatch();
   const theme = useAppSelector((state) => state.settings.theme);
-  const { data: builds } = useBuildsQuery();
-  const { data: molds } = useMoldsQuery();
+  const page = { limit: LOOKED_AT, ...(letters === '' ? {} : { search: letters }) };
+  const builds = useBuildsQuery(page).data?.builds;
+  const molds = useMoldsQuery(page).data?.molds;
   const { data: cards } = useCardsQuery();
   return useMemo(() => {
     const go = (path: string) => () => void navigate(path);

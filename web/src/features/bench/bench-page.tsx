@@ -1,5 +1,6 @@
 import { useParams, Link } from 'react-router';
-import { useBuildsQuery, useCardsQuery, type Build } from '../../api/api';
+import { skipToken } from '@reduxjs/toolkit/query';
+import { useBuildQuery, useBuildsQuery, useCardsQuery, type BuildHead } from '../../api/api';
 import { Refusals } from '../../app/refusals';
 import { Empty, Failed, Loading } from '../../shared/states';
 import { BuildAtBench } from './build-at-bench';
@@ -7,7 +8,8 @@ import { BuildAtBench } from './build-at-bench';
 /** The build under way, one step at a time: what to do, its caution, its clock, and what to write down. */
 export function BenchPage() {
   const { buildId } = useParams();
-  const builds = useBuildsQuery();
+  const builds = useBuildsQuery({ finished: 'no', limit: 200 });
+  const chosen = useBuildQuery(buildId ?? skipToken);
   const cards = useCardsQuery();
   const error = builds.error ?? cards.error;
   if (error && !(builds.data && cards.data))
@@ -21,18 +23,18 @@ export function BenchPage() {
       />
     );
   if (!builds.data || !cards.data) return <Loading what="the bench" />;
-  const open = builds.data.filter(({ status }) => status !== 'finished');
-  const build = open.find(({ id }) => id === buildId);
+  if (buildId !== undefined && chosen.isLoading) return <Loading what="the build" />;
+  const build = chosen.data?.id === buildId && chosen.data?.status !== 'finished' ? chosen.data : undefined;
   return (
     <>
       <Refusals />
-      {build ? <BuildAtBench key={build.id} build={build} newest={cards.data} /> : <Choose open={open} lost={buildId !== undefined} />}
+      {build ? <BuildAtBench key={build.id} build={build} newest={cards.data} /> : <Choose open={builds.data.builds} lost={buildId !== undefined} />}
     </>
   );
 }
 
 /** Which build is on the bench: those under way first, in rows that a glove hits. */
-function Choose({ open, lost }: { open: readonly Build[]; lost: boolean }) {
+function Choose({ open, lost }: { open: readonly BuildHead[]; lost: boolean }) {
   const rows = [...open].sort((a, b) => Number(b.status === 'under way') - Number(a.status === 'under way'));
   if (rows.length === 0)
     return (
@@ -49,13 +51,13 @@ function Choose({ open, lost }: { open: readonly Build[]; lost: boolean }) {
       <h1 className="text-xl font-semibold">Which build is on the bench?</h1>
       {lost && <p role="status">That build is not there, or is a mold by now.</p>}
       <ul className="rule mt-2 border-t">
-        {rows.map(({ id, name, status, current }) => (
+        {rows.map(({ id, name, status, head }) => (
           <li key={id} className="hairline border-b">
             <Link to={`/bench/${id}`} className="hover:bg-base-200 flex min-h-16 flex-wrap items-center gap-x-4 px-2 py-2 text-lg">
               <span className="font-semibold">{name}</span>
               <span className="muted text-base">
-                {status === 'under way' ? 'under way' : 'not begun'} · {current.plan.sections.reduce((sum, { sessions }) => sum + sessions.length, 0)}{' '}
-                sessions
+                {status === 'under way' ? 'under way' : 'not begun'}
+                {head && ` · ${String(head.sessions)} sessions`}
               </span>
             </Link>
           </li>

@@ -20,7 +20,7 @@ import { queued } from '../outbox/outbox-slice';
 import { newId } from '../../shared/new-id';
 import { Failed, Loading } from '../../shared/states';
 import { useUnits } from '../../shared/use-units';
-import { usePlanNow } from './bench-clock';
+import { usePlanNow } from '../../shared/use-plan-now';
 import { LogLines } from './log-lines';
 import { ReasonDialog } from './reason-dialog';
 import { StepCard } from './step-card';

@@ -1,10 +1,10 @@
 import { MayButton } from '../../shared/may-button';
-import { libraryOf, sectionOf, type CardLibrary } from '@pentimento/core/plan';
-import { dayText } from '@pentimento/core/shop-time';
+import { dayText, momentText } from '@pentimento/core/shop-time';
 import { Plus } from 'lucide-react';
-import { lazy, Suspense, useMemo } from 'react';
+import { lazy, Suspense, useState } from 'react';
 import { Link, useSearchParams } from 'react-router';
-import { useBuildsQuery, useCardsQuery, useWorstOfBuildsQuery, type Build, type WorstOfBuild } from '../../api/api';
+import { useBuildsQuery, type BuildHead } from '../../api/api';
+import { usePlanNow } from '../../shared/use-plan-now';
 import { LevelMark } from '../../shared/level-mark';
 import { Empty, Failed, Loading } from '../../shared/states';
 import { useUnits } from '../../shared/use-units';
@@ -12,34 +12,37 @@ import { StackDrawing } from '../layers/stack-drawing';
 
 const NewBuild = lazy(async () => ({ default: (await import('./new-build')).NewBuild }));
 
-/** Builds being planned, each with its stack and its worst verdict. */
+const PAGE = 48;
+const MOST = 192;
+/** Asked again while something is still being judged [ms]. */
+const JUDGED_SOON_MS = 1500;
+
+/** Builds being planned, each with its stack, its worst verdict, and what comes next. */
 export function BoardPage() {
-  const builds = useBuildsQuery(undefined, { refetchOnMountOrArgChange: true });
-  const cards = useCardsQuery();
-  const [search, setSearch] = useSearchParams();
   const { system } = useUnits();
-  const worst = useWorstOfBuildsQuery(system, { refetchOnMountOrArgChange: true });
-  const library = useMemo(() => libraryOf(cards.data ?? []), [cards.data]);
-  const error = builds.error ?? cards.error;
-  if (error && !builds.data)
-    return (
-      <Failed
-        error={error}
-        retry={() => {
-          void builds.refetch();
-          void cards.refetch();
-        }}
-      />
-    );
-  if (!builds.data || !cards.data) return <Loading what="the builds" />;
-  const open = builds.data.filter(({ status }) => status !== 'finished');
-  const finished = builds.data.filter(({ status }) => status === 'finished');
+  const [shown, setShown] = useState(PAGE);
+  const [judging, setJudging] = useState(false);
+  const builds = useBuildsQuery(
+    { finished: 'no', units: system, limit: shown },
+    { refetchOnMountOrArgChange: true, pollingInterval: judging ? JUDGED_SOON_MS : 0 },
+  );
+  const done = useBuildsQuery({ finished: 'yes', limit: PAGE });
+  const [search, setSearch] = useSearchParams();
+  const open = builds.data?.builds;
+  const still = open?.some((build) => build.judging) ?? false;
+  if (still !== judging) setJudging(still);
+  if (!builds.data || !open) {
+    if (!builds.error) return <Loading what="the builds" />;
+    return <Failed error={builds.error} retry={() => void builds.refetch()} />;
+  }
+  const { total } = builds.data;
+  const finished = done.data?.builds ?? [];
   return (
     <div>
       <div className="rule flex items-stretch border-b">
         <h1 className="px-4 py-2 text-xl font-semibold">Board</h1>
         <p className="muted flex items-center px-2">
-          {open.length} {open.length === 1 ? 'build' : 'builds'} being planned or built
+          {total} {total === 1 ? 'build' : 'builds'} being planned or built
         </p>
         <span className="flex-1" />
         <MayButton
@@ -53,18 +56,24 @@ export function BoardPage() {
           <Plus size={16} aria-hidden /> New build
         </MayButton>
       </div>
-      {open.length === 0 && <Empty title="No builds yet">Start one from a school’s stack, or from nothing: New build.</Empty>}
+      {total === 0 && <Empty title="No builds yet">Start one from a school’s stack, or from nothing: New build.</Empty>}
       <ul className="grid grid-cols-1 md:grid-cols-2 xl:grid-cols-3">
         {open.map((build) => (
-          <BuildCell
-            key={build.id}
-            build={build}
-            cards={library}
-            worst={worst.currentData?.find((one) => one.buildId === build.id && one.number === build.current.number)}
-            failed={worst.isError}
-          />
+          <BuildCell key={build.id} build={build} />
         ))}
       </ul>
+      {total > open.length && (
+        <button
+          type="button"
+          className="btn btn-sm m-4"
+          onClick={() => {
+            setShown(Math.min(MOST, shown + PAGE));
+          }}
+          disabled={shown >= MOST}
+        >
+          {shown >= MOST ? `The ${String(MOST)} changed last: find the others by name (/)` : `Show more of ${String(total)}`}
+        </button>
+      )}
       {finished.length > 0 && (
         <section className="p-4">
           <h2 className="font-semibold">Built: molds on the rack</h2>
@@ -97,32 +106,30 @@ export function BoardPage() {
   );
 }
 
-interface BuildCellProps {
-  readonly build: Build;
-  readonly cards: CardLibrary;
-  /** undefined: not judged yet */
-  readonly worst: WorstOfBuild | undefined;
-  readonly failed: boolean;
-}
-
-function BuildCell({ build, cards, worst, failed }: BuildCellProps) {
-  const { plan, note, number, madeBy } = build.current;
-  const days = Math.ceil(Math.max(...plan.demolds.map(({ atMin }) => atMin)) / 1440);
-  const sessions = plan.sections.reduce((sum, section) => sum + section.sessions.length, 0);
+function BuildCell({ build }: { build: BuildHead }) {
+  const { head, status } = build;
+  const { note, number, madeBy } = build.current;
   return (
     <li className="hairline border-r border-b">
       <Link to={`/builds/${build.id}`} className="hover:bg-base-200 grid h-full grid-cols-[auto_minmax(0,1fr)] gap-4 p-4">
-        <StackDrawing plan={sectionOf(plan, plan.sections[0].id)} cards={cards} />
+        <StackDrawing stack={head?.stack ?? []} />
         <div className="min-w-0">
-          <h2 className="text-lg leading-tight font-semibold break-words">{build.name}</h2>
-          <p className="muted text-sm">
-            {build.status === 'under way' && <strong>under way · </strong>}
-            {plan.sections.length > 1 && `${String(plan.sections.length)} sections, `}
-            {sessions} {sessions === 1 ? 'session' : 'sessions'}, {days} days from {dayText(plan.startDate, 1)}
-          </p>
+          <h2 className="text-lg leading-tight font-semibold break-words">
+            {build.name}
+            {head && head.hand !== 'none' && <span className="ml-2 text-sm">{head.hand.toUpperCase()}</span>}
+          </h2>
+          {head && (
+            <p className="muted text-sm">
+              {status === 'under way' && <strong>under way · </strong>}
+              {head.sections > 1 && `${String(head.sections)} sections, `}
+              {head.sessions} {head.sessions === 1 ? 'session' : 'sessions'}, {head.days} days from {dayText(head.startDate, 1)}
+              {head.mirrorOf !== '' && ` · mirror of ${head.mirrorOf}`}
+            </p>
+          )}
           <p className="mt-1 text-sm leading-snug" data-testid="worst">
-            {worst || !failed ? <Worst worst={worst} /> : <span className="muted">not judged: the shop’s server did not answer</span>}
+            <Worst build={build} />
           </p>
+          {head && build.moments.length > 0 && <NextMoment startDate={head.startDate} moments={build.moments} />}
           <p className="muted mt-1 truncate text-xs">
             <span className="num">v{number}</span> {madeBy}
             {note && `: ${note}`}
@@ -133,12 +140,29 @@ function BuildCell({ build, cards, worst, failed }: BuildCellProps) {
   );
 }
 
-function Worst({ worst }: { worst: WorstOfBuild | undefined }) {
-  if (worst === undefined) return <span className="muted">judging …</span>;
-  if (worst.level === null) return <span className="muted">nothing to judge yet</span>;
+/** What the plan has next, by the clock on the wall. */
+function NextMoment({ startDate, moments }: { startDate: string; moments: BuildHead['moments'] }) {
+  const minutes = usePlanNow(startDate);
+  const next = moments.find(({ atMin }) => atMin >= minutes);
+  return (
+    <p className="mt-1 truncate text-sm" data-testid="next-moment">
+      {next ? (
+        <>
+          <span className="num">{momentText(startDate, next.atMin)}</span> {next.what}
+        </>
+      ) : (
+        <span className="muted">all its planned moments are past</span>
+      )}
+    </p>
+  );
+}
+
+function Worst({ build: { worst, judging } }: { build: BuildHead }) {
+  if (worst === null) return <span className="muted">{judging ? 'judging …' : 'nothing to judge yet'}</span>;
   return (
     <>
       <LevelMark level={worst.level} /> {worst.line}
+      {judging && <span className="muted"> · being judged anew</span>}
     </>
   );
 }

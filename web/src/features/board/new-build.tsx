@@ -18,10 +18,11 @@ import {
   type PlanDocument,
   type PlugIntake,
 } from '@pentimento/core/plan';
+import { skipToken } from '@reduxjs/toolkit/query';
 import { useState } from 'react';
 import { useForm, useWatch, type UseFormReturn } from 'react-hook-form';
 import { useNavigate } from 'react-router';
-import { useBuildsQuery, useCreateBuildMutation, type Build } from '../../api/api';
+import { useBuildQuery, useBuildsQuery, useCreateBuildMutation, type BuildHead } from '../../api/api';
 import { problemOf } from '../../api/problem';
 import { Dialog } from '../../shared/dialog';
 import { useUnits, type Units } from '../../shared/use-units';
@@ -113,11 +114,12 @@ export function NewBuild({ onClose }: { onClose: () => void }) {
       crew: '',
     },
   });
-  const builds = useBuildsQuery();
+  const builds = useBuildsQuery({ limit: 200 }).data?.builds ?? [];
   const liked = useWatch({ control: form.control, name: 'like' });
-  const like = builds.data?.find((build) => build.id === liked);
-  const last = step === STEPS.length - 1 || (step === PART && like !== undefined);
+  const like = useBuildQuery(liked === '' ? skipToken : liked).currentData;
+  const last = step === STEPS.length - 1 || (step === PART && liked !== '');
   const submit = async (typed: NewBuildForm): Promise<void> => {
+    if (typed.like !== '' && !like) return;
     const values = { ...typed, startDate: readDay(typed.startDate) ?? typed.startDate };
     const plan = like ? planLike(like.current.plan, values.startDate) : freshPlan(values, units);
     const result = await create({ id, name: values.name.trim(), part: values.part.trim(), note: like ? `Like ${like.name}` : 'First plan', plan });
@@ -143,7 +145,7 @@ export function NewBuild({ onClose }: { onClose: () => void }) {
           void advance();
         }}
       >
-        {step === PART && <PartStep form={form} builds={builds.data ?? []} />}
+        {step === PART && <PartStep form={form} builds={builds} />}
         {step === 1 && <PlugStep form={form} />}
         {step === 2 && <StackStep form={form} />}
         {step === 3 && <MadeStep form={form} />}
@@ -186,7 +188,7 @@ function Problem({ text }: { text: string | undefined }) {
   ) : null;
 }
 
-function PartStep({ form: { register, formState }, builds }: StepProps & { readonly builds: readonly Build[] }) {
+function PartStep({ form: { register, formState }, builds }: StepProps & { readonly builds: readonly BuildHead[] }) {
   const units = useUnits();
   const { errors } = formState;
   const [min, max] = [rangeOf(sectionPlanFields.areaM2).min, rangeOf(sectionPlanFields.areaM2).max].map((v) => units.show('area', v));

@@ -1,26 +1,17 @@
 import type { Sibling } from '@pentimento/core/design';
 import { moldObjections } from '@pentimento/core/judging';
-import type { CardLibrary, Hand, Objection, PlanDocument } from '@pentimento/core/plan';
+import type { CardLibrary, Objection, PlanDocument } from '@pentimento/core/plan';
 import { useMemo } from 'react';
-import { useBuildsQuery, useMoldsQuery, type Build } from '../../api/api';
+import { skipToken } from '@reduxjs/toolkit/query';
+import { useSiblingsQuery, type Build } from '../../api/api';
 import type { WholeMold } from '../simulation/simulation.worker';
+
+const NONE: readonly Sibling[] = [];
 
 /** Other builds and molds of the same part, with their hands. */
 export function useSiblings(build: Build | undefined): readonly Sibling[] {
-  const builds = useBuildsQuery();
-  const molds = useMoldsQuery();
-  return useMemo(() => {
-    if (!build) return [];
-    const hand = (of: Hand | undefined): Hand => of ?? 'none';
-    return [
-      ...(builds.data ?? [])
-        .filter(({ id, part }) => part === build.part && id !== build.id)
-        .map(({ name, current }): Sibling => ({ name, hand: hand(current.plan.mold.intake?.hand) })),
-      ...(molds.data ?? [])
-        .filter(({ part, buildId }) => part === build.part && buildId === null)
-        .map(({ number, hand: of }) => ({ name: number, hand: of })),
-    ];
-  }, [build, builds.data, molds.data]);
+  const { data } = useSiblingsQuery(build ? { part: build.part, but: build.id } : skipToken);
+  return data ?? NONE;
 }
 
 /** Nothing simulated yet. */

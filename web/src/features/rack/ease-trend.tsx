@@ -1,6 +1,6 @@
 import { parseISO } from 'date-fns';
-import { counted, type PullEntry, type TreatmentEntry } from '@pentimento/core/service';
 import { line, scaleLinear, scaleTime } from 'd3';
+import type { Mold } from '../../api/api';
 import { monthText } from '../../shared/dates';
 
 const HEIGHT = 150;
@@ -9,8 +9,8 @@ const WORDS = ['', 'fell out', 'light', 'air', 'fight', 'stuck'] as const;
 const MEAN_OF = 5;
 
 /** How easily parts let go over time: each pull a dot, the mean of five a line, treatments as marks below. */
-export function EaseTrend({ pulls, treatments, width }: { pulls: readonly PullEntry[]; treatments: readonly TreatmentEntry[]; width: number }) {
-  const graded = counted(pulls).flatMap(({ id, at, ease }) => (ease === null ? [] : [{ id, at: parseISO(at), ease }]));
+export function EaseTrend({ pulls, coats, width }: Pick<Mold, 'pulls' | 'coats'> & { readonly width: number }) {
+  const graded = pulls.flatMap(({ at, ease }) => (ease === null ? [] : [{ at: parseISO(at), ease }]));
   if (graded.length < 2) return <p className="muted p-3">The trend appears when two pulls have been graded.</p>;
   const x = scaleTime([graded[0].at, graded[graded.length - 1].at], [PAD.left, width - PAD.right]);
   const y = scaleLinear([1, 5], [HEIGHT - PAD.bottom, PAD.top]);
@@ -32,9 +32,9 @@ export function EaseTrend({ pulls, treatments, width }: { pulls: readonly PullEn
           </text>
         </g>
       ))}
-      {treatments.map(({ id, at, kind }) => (
+      {coats.map(({ at, kind }) => (
         <line
-          key={id}
+          key={at}
           x1={x(parseISO(at))}
           x2={x(parseISO(at))}
           y1={kind === 'full' ? PAD.top : HEIGHT - PAD.bottom - 6}
@@ -44,9 +44,9 @@ export function EaseTrend({ pulls, treatments, width }: { pulls: readonly PullEn
           strokeDasharray={kind === 'full' ? '4 3' : undefined}
         />
       ))}
-      {graded.map(({ id, at, ease }) => (
+      {graded.map(({ at, ease }) => (
         <circle
-          key={id}
+          key={at.getTime()}
           cx={x(at)}
           cy={y(ease)}
           r={ease >= 4 ? 3.5 : 2}

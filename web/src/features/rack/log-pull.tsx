@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import { useWhoQuery, type Mold } from '../../api/api';
+import { useWhoQuery, type MoldHead } from '../../api/api';
 import { useAppDispatch } from '../../app/store';
 import { Dialog } from '../../shared/dialog';
 import { NoteField } from './note-field';
@@ -15,7 +15,7 @@ const EASE = [
 ] as const;
 
 /** The second tap: how it let go. The pull is logged at once and sent when the network allows. */
-export function LogPull({ mold, caution, onClose }: { mold: Mold; caution: string | null; onClose: () => void }) {
+export function LogPull({ mold, caution, onClose }: { mold: MoldHead; caution: string | null; onClose: () => void }) {
   const dispatch = useAppDispatch();
   const personId = useWhoQuery().data?.person?.id ?? '';
   const [note, setNote] = useState('');

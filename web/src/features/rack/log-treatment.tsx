@@ -1,6 +1,6 @@
 import { releaseProgram } from '@pentimento/core/service';
 import { useState } from 'react';
-import { useWhoQuery, type Mold } from '../../api/api';
+import { useWhoQuery, type MoldHead } from '../../api/api';
 import { useAppDispatch } from '../../app/store';
 import { Dialog } from '../../shared/dialog';
 import { NoteField } from './note-field';
@@ -8,7 +8,7 @@ import { queued } from '../outbox/outbox-slice';
 import { newId } from '../../shared/new-id';
 
 /** A coat or a full treatment, by whoever is signed in, now. */
-export function LogTreatment({ mold, onClose }: { mold: Mold; onClose: () => void }) {
+export function LogTreatment({ mold, onClose }: { mold: MoldHead; onClose: () => void }) {
   const dispatch = useAppDispatch();
   const personId = useWhoQuery().data?.person?.id ?? '';
   const [note, setNote] = useState('');

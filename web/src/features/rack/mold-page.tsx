@@ -1,8 +1,18 @@
 import { MayButton } from '../../shared/may-button';
-import { releaseProgram } from '@pentimento/core/service';
+import { releaseProgram, type MoldServiceState } from '@pentimento/core/service';
 import { useState } from 'react';
 import { Link, useParams } from 'react-router';
-import { useMoldsQuery, useUndoPullMutation, useUndoTreatmentMutation, useWhoQuery, type Mold } from '../../api/api';
+import {
+  useMoldQuery,
+  useMoldRecordsQuery,
+  useUndoPullMutation,
+  useUndoTreatmentMutation,
+  useWhoQuery,
+  type Mold,
+  type MoldRecord,
+} from '../../api/api';
+import { useAppSelector } from '../../app/store';
+import type { OutgoingRecord } from '../outbox/outbox-slice';
 import { problemOf } from '../../api/problem';
 import { LevelMark } from '../../shared/level-mark';
 import { Empty, Failed, Loading } from '../../shared/states';
@@ -12,19 +22,16 @@ import { LogPull } from './log-pull';
 import { LogTreatment } from './log-treatment';
 import { Refusals } from '../../app/refusals';
 import { CycleRows } from './spine';
-import { useMoldViews, type MoldView } from './use-service';
+import { viewOf } from './use-service';
 import { dateText } from '../../shared/dates';
 import { newId } from '../../shared/new-id';
 
 /** A mold's logbook: what is due, strokes by cycle, ease of release, every record. */
 export function MoldPage() {
-  const { moldId } = useParams();
-  const { data, error, refetch } = useMoldsQuery(undefined, { refetchOnMountOrArgChange: true });
-  const views = useMoldViews(data);
-  if (error && !data) return <Failed error={error} retry={() => void refetch()} />;
-  if (!views) return <Loading what="the mold" />;
-  const view = views.find(({ mold }) => mold.id === moldId);
-  if (!view) {
+  const { moldId = '' } = useParams();
+  const { data, error, refetch } = useMoldQuery(moldId, { refetchOnMountOrArgChange: true });
+  const waiting = useAppSelector((state) => state.outbox.waiting);
+  if (error && !data && problemOf(error).status === 404) {
     return (
       <Empty title="No such mold">
         <Link className="link" to="/rack">
@@ -33,10 +40,12 @@ export function MoldPage() {
       </Empty>
     );
   }
-  return <Logbook view={view} />;
+  if (error && !data) return <Failed error={error} retry={() => void refetch()} />;
+  if (!data) return <Loading what="the mold" />;
+  return <Logbook mold={data} service={viewOf(data, waiting).service} />;
 }
 
-function Logbook({ view: { mold, service } }: { view: MoldView }) {
+function Logbook({ mold, service }: { mold: Mold; service: MoldServiceState }) {
   const [sheet, setSheet] = useState<'pull' | 'treatment' | null>(null);
   const { ref, width } = useWidth();
   return (
@@ -74,23 +83,24 @@ function Logbook({ view: { mold, service } }: { view: MoldView }) {
       <Refusals />
       <div className="grid gap-x-6 lg:grid-cols-[22rem_minmax(0,1fr)]">
         <section className="hairline p-4 lg:border-r" aria-label="Strokes by release cycle">
-          <Facts mold={mold} view={{ mold, service }} />
+          <Facts mold={mold} service={service} />
           <h2 className="mt-4 font-semibold">Strokes, newest cycle first</h2>
           <p className="muted text-xs">A dot marks a touch-up coat before that pull.</p>
+          {service.earlierCycles > 0 && <p className="muted text-xs">{service.earlierCycles} earlier cycles are in the logbook.</p>}
           <ol>
             {[...service.cycles].reverse().map((cycle) => (
               <li key={cycle.treatedAt ?? 'before'} className="hairline border-b py-1.5">
                 <span className="muted num block text-xs">
-                  {cycle.treatedAt ? dateText(cycle.treatedAt) : 'before the first treatment'} · {cycle.pulls.length}
+                  {cycle.treatedAt ? dateText(cycle.treatedAt) : 'before the first treatment'} · {cycle.count}
                 </span>
-                <CycleRows count={cycle.pulls.length} touchUpsBefore={cycle.touchUpsBefore} perRow={50} />
+                <CycleRows count={cycle.count} touchUpsBefore={cycle.touchUpsBefore} perRow={50} />
               </li>
             ))}
           </ol>
         </section>
         <section className="min-w-0 p-4">
           <h2 className="font-semibold">Ease of release</h2>
-          <div ref={ref}>{width > 0 && <EaseTrend pulls={mold.pulls} treatments={mold.treatments} width={width} />}</div>
+          <div ref={ref}>{width > 0 && <EaseTrend pulls={mold.pulls} coats={mold.coats} width={width} />}</div>
           <h2 className="mt-4 font-semibold">Logbook</h2>
           <Records mold={mold} />
         </section>
@@ -116,7 +126,7 @@ function Logbook({ view: { mold, service } }: { view: MoldView }) {
   );
 }
 
-function Facts({ mold, view: { service } }: { mold: Mold; view: MoldView }) {
+function Facts({ mold, service }: { mold: Mold; service: MoldServiceState }) {
   const rows: [string, string][] = [
     ['Pulls since new', String(service.pullsSinceNew)],
     ['since full treatment', String(service.pullsSinceFull)],
@@ -153,115 +163,171 @@ function Facts({ mold, view: { service } }: { mold: Mold; view: MoldView }) {
   );
 }
 
-interface RecordRow {
-  readonly kind: 'pull' | 'treatment';
-  readonly id: string;
-  readonly at: string;
+interface RecordRow extends Pick<MoldRecord, 'kind' | 'id' | 'at' | 'note' | 'madeBy' | 'struck'> {
   readonly what: string;
-  readonly note: string;
-  readonly madeBy: string;
-  readonly struck: boolean;
   readonly undoable: boolean;
 }
 
-const SHOWN = 40;
+const words = ({ kind, reverses, ease, treatment }: Pick<MoldRecord, 'kind' | 'reverses' | 'ease' | 'treatment'>): string => {
+  if (reverses !== null) return `Counter-entry: a ${kind} taken back`;
+  if (kind === 'pull') return `Pull${ease === null ? '' : `, ease ${String(ease)}`}`;
+  return treatment === 'full' ? 'Stripped and fully treated' : 'Touch-up coat';
+};
 
-function recordsOf(mold: Mold): RecordRow[] {
-  const reversed = new Set([...mold.pulls, ...mold.treatments].flatMap(({ reverses }) => (reverses === null ? [] : [reverses])));
-  const counts = ({ id, reverses, madeBy }: Mold['pulls'][number] | Mold['treatments'][number]): Pick<RecordRow, 'struck' | 'undoable'> => ({
-    struck: reversed.has(id),
-    undoable: reverses === null && !reversed.has(id) && madeBy !== 'waiting to be sent',
+/** What waits here to be sent, as it will stand in the logbook. */
+function waitingRows(mold: Mold, waiting: readonly OutgoingRecord[]): RecordRow[] {
+  return waiting.flatMap((record): RecordRow[] => {
+    if (record.kind === 'step' || record.moldId !== mold.id) return [];
+    const { kind, body } = record;
+    const what = words({ kind, reverses: null, ease: kind === 'pull' ? body.ease : null, treatment: kind === 'treatment' ? body.kind : null });
+    return [{ kind, id: body.id, at: body.at, note: body.note, madeBy: 'waiting to be sent', struck: false, undoable: false, what }];
   });
-  const pulls = mold.pulls.map((pull): RecordRow => ({
-    ...pull,
-    ...counts(pull),
-    kind: 'pull',
-    what: pull.reverses === null ? `Pull${pull.ease === null ? '' : `, ease ${String(pull.ease)}`}` : 'Counter-entry: a pull taken back',
-  }));
-  const treatments = mold.treatments.map((t): RecordRow => ({
-    ...t,
-    ...counts(t),
-    kind: 'treatment',
-    what: t.reverses !== null ? 'Counter-entry: a treatment taken back' : t.kind === 'full' ? 'Stripped and fully treated' : 'Touch-up coat',
-  }));
-  return [...pulls, ...treatments].sort((a, b) => b.at.localeCompare(a.at));
 }
 
+const rowOf = (record: MoldRecord): RecordRow => ({ ...record, what: words(record), undoable: record.reverses === null && !record.struck });
+
+/** The logbook, a page after the other. */
 function Records({ mold }: { mold: Mold }) {
-  const [undoPull, pull] = useUndoPullMutation();
-  const [undoTreatment, treatment] = useUndoTreatmentMutation();
-  const error = pull.error ?? treatment.error;
-  const isLoading = pull.isLoading || treatment.isLoading;
-  const takeBack = ({ kind, id }: RecordRow): void => {
-    const body = { id: newId(), note: '' };
-    void (kind === 'pull' ? undoPull({ moldId: mold.id, pullId: id, body }) : undoTreatment({ moldId: mold.id, treatmentId: id, body }));
-  };
-  const me = useWhoQuery().data?.person?.name;
-  const [all, setAll] = useState(false);
+  const waiting = useAppSelector((state) => state.outbox.waiting);
+  const [pages, setPages] = useState<readonly (string | undefined)[]>([undefined]);
   const [correcting, setCorrecting] = useState(false);
-  const rows = recordsOf(mold);
-  // What was just logged wrong is the newest; older ones are asked for.
-  const newest = rows.find(({ undoable }) => undoable);
   return (
     <>
-      {error && (
-        <p role="alert" className="text-error">
-          {problemOf(error).detail}
-        </p>
-      )}
       <table className="w-full text-sm">
         <caption className="sr-only">Pulls and treatments, newest first</caption>
         <tbody>
-          {(all ? rows : rows.slice(0, SHOWN)).map((row, i) => (
-            <tr key={row.id} className="hairline border-b">
-              <td className="num py-1 pr-4 whitespace-nowrap">{dateText(row.at)}</td>
-              <td className={`py-1 pr-4 whitespace-nowrap ${row.struck ? 'line-through opacity-60' : ''}`}>{row.what}</td>
-              <td className="w-full py-1 pr-4">
-                {row.note !== '' && rows[i - 1]?.note === row.note ? <span className="muted">the same</span> : row.note}
-              </td>
-              <td className="muted py-1 pr-4 whitespace-nowrap">{row.madeBy}</td>
-              <td className="py-0.5 text-right">
-                {row.undoable && (correcting || row === newest) && (
-                  <MayButton
-                    right={row.madeBy === me ? 'log' : 'takeBack'}
-
-                    className="btn btn-ghost btn-xs whitespace-nowrap"
-                    disabled={isLoading}
-                    onClick={() => {
-                      takeBack(row);
-                    }}
-                  >
-                    Take back
-                  </MayButton>
-                )}
-              </td>
-            </tr>
-          ))}
+          <RecordRows moldId={mold.id} rows={waitingRows(mold, waiting)} correcting={false} newest={null} />
         </tbody>
+        {pages.map((after, i) => (
+          <LogPage
+            key={after ?? 'first'}
+            moldId={mold.id}
+            after={after}
+            correcting={correcting}
+            onMore={
+              i === pages.length - 1
+                ? (next) => {
+                    setPages([...pages, next]);
+                  }
+                : null
+            }
+          />
+        ))}
       </table>
-      {rows.filter(({ undoable }) => undoable).length > 1 && (
-        <button
-          type="button"
-          className="btn btn-sm mt-2 mr-2"
-          aria-pressed={correcting}
-          onClick={() => {
-            setCorrecting(!correcting);
-          }}
-        >
-          {correcting ? 'Done correcting' : 'Correct an older entry'}
-        </button>
+      <button
+        type="button"
+        className="btn btn-sm mt-2 mr-2"
+        aria-pressed={correcting}
+        onClick={() => {
+          setCorrecting(!correcting);
+        }}
+      >
+        {correcting ? 'Done correcting' : 'Correct an older entry'}
+      </button>
+    </>
+  );
+}
+
+interface LogPageProps {
+  readonly moldId: string;
+  readonly after: string | undefined;
+  readonly correcting: boolean;
+  /** null: the page after it is shown */
+  readonly onMore: ((next: string) => void) | null;
+}
+
+function LogPage({ moldId, after, correcting, onMore }: LogPageProps) {
+  const { data, error, refetch } = useMoldRecordsQuery(
+    { id: moldId, ...(after === undefined ? {} : { after }) },
+    { refetchOnMountOrArgChange: true },
+  );
+  if (!data)
+    return (
+      <tbody>
+        <tr>
+          <td colSpan={5}>{error ? <Failed error={error} retry={() => void refetch()} /> : <Loading what="the logbook" />}</td>
+        </tr>
+      </tbody>
+    );
+  const rows = data.records.map(rowOf);
+  const { next } = data;
+  return (
+    <tbody>
+      {/* What was just logged wrong is the newest; older ones are asked for. */}
+      <RecordRows
+        moldId={moldId}
+        rows={rows}
+        correcting={correcting}
+        newest={after === undefined ? (rows.find(({ undoable }) => undoable)?.id ?? null) : null}
+      />
+      {next !== null && onMore && (
+        <tr>
+          <td colSpan={5} className="pt-2">
+            <button
+              type="button"
+              className="btn btn-sm"
+              onClick={() => {
+                onMore(next);
+              }}
+            >
+              Show older entries
+            </button>
+          </td>
+        </tr>
       )}
-      {rows.length > SHOWN && !all && (
-        <button
-          type="button"
-          className="btn btn-sm mt-2"
-          onClick={() => {
-            setAll(true);
-          }}
-        >
-          Show all {rows.length}
-        </button>
+    </tbody>
+  );
+}
+
+interface RecordRowsProps {
+  readonly moldId: string;
+  readonly rows: readonly RecordRow[];
+  readonly correcting: boolean;
+  readonly newest: string | null;
+}
+
+function RecordRows({ moldId, rows, correcting, newest }: RecordRowsProps) {
+  const [undoPull, pull] = useUndoPullMutation();
+  const [undoTreatment, treatment] = useUndoTreatmentMutation();
+  const error = pull.error ?? treatment.error;
+  const me = useWhoQuery().data?.person?.name;
+  const takeBack = ({ kind, id }: RecordRow): void => {
+    const body = { id: newId(), note: '' };
+    void (kind === 'pull' ? undoPull({ moldId, pullId: id, body }) : undoTreatment({ moldId, treatmentId: id, body }));
+  };
+  return (
+    <>
+      {error && (
+        <tr>
+          <td colSpan={5} role="alert" className="text-error">
+            {problemOf(error).detail}
+          </td>
+        </tr>
       )}
+      {rows.map((row, i) => (
+        <tr key={row.id} className="hairline border-b">
+          <td className="num py-1 pr-4 whitespace-nowrap">{dateText(row.at)}</td>
+          <td className={`py-1 pr-4 whitespace-nowrap ${row.struck ? 'line-through opacity-60' : ''}`}>{row.what}</td>
+          <td className="w-full py-1 pr-4">
+            {row.note !== '' && i > 0 && rows[i - 1].note === row.note ? <span className="muted">the same</span> : row.note}
+          </td>
+          <td className="muted py-1 pr-4 whitespace-nowrap">{row.madeBy}</td>
+          <td className="py-0.5 text-right">
+            {row.undoable && (correcting || row.id === newest) && (
+              <MayButton
+                right={row.madeBy === me ? 'log' : 'takeBack'}
+                className="btn btn-ghost btn-xs whitespace-nowrap"
+                disabled={pull.isLoading || treatment.isLoading}
+                onClick={() => {
+                  takeBack(row);
+                }}
+              >
+                Take back
+              </MayButton>
+            )}
+          </td>
+        </tr>
+      ))}
     </>
   );
 }

@@ -1,4 +1,5 @@
 import { render, screen } from '@testing-library/react';
+import { standingOf } from '@pentimento/core/service';
 import { problemOf } from '../../api/problem';
 import { NumberCell } from '../../shared/number-cell';
 import userEvent from '@testing-library/user-event';
@@ -33,25 +34,12 @@ test('a broken stored outbox is no outbox', () => {
   expect(storedOutbox()).toEqual([record]);
 });
 
-test('a waiting pull is shown with the mold, once', () => {
-  const mold = {
-    id: 'm1',
-    number: 'M-001',
-    part: 'Plinth',
-    hand: 'none' as const,
-    releaseProgramId: 'paste-wax',
-    buildId: null,
-    buildVersion: null,
-    finishedAt: body.at,
-    finishReason: null,
-    sections: [],
-    pulls: [],
-    treatments: [],
-  };
-  const shown = withWaiting(mold, [record]);
-  expect(shown.pulls).toHaveLength(1);
-  expect(withWaiting(shown, [record]).pulls).toHaveLength(1);
-  expect(withWaiting({ ...mold, id: 'm2' }, [record]).pulls).toHaveLength(0);
+test('what waits is in the standing of its mold already, and of no other', () => {
+  const mold = { id: 'm1', standing: standingOf([], []) };
+  expect(withWaiting(mold, [record])).toMatchObject({ pullsSinceNew: 1, recent: [2] });
+  expect(withWaiting({ ...mold, id: 'm2' }, [record]).pullsSinceNew).toBe(0);
+  const treated = { kind: 'treatment', moldId: 'm1', personId: 'ada', body: { id: 't1', at: body.at, kind: 'full', note: '' } } as const;
+  expect(withWaiting(mold, [record, treated])).toMatchObject({ pullsSinceNew: 1, pullsSinceFull: 0, treated: true });
 });
 
 test('failures become words', () => {

@@ -6,13 +6,11 @@ import { TallyStrokes } from './tally-strokes';
 import type { MoldView } from './use-service';
 
 const HAND_WORDS = { left: 'LEFT', right: 'RIGHT', none: '' } as const;
-const CYCLES = 5;
 
 /** A mold on the rack: number, part, hand, strokes by release cycle. One that is due stands out of the row. */
 export function Spine({ view: { mold, service }, onLog }: { view: MoldView; onLog: () => void }) {
   const out = service.level === 'stop' ? '-translate-y-3' : '';
-  const cycles = service.cycles.slice(-CYCLES);
-  const hidden = service.cycles.length - cycles.length;
+  const { cycles, earlierCycles: hidden } = service;
   return (
     <li className={`bg-base-100 flex w-full shrink-0 sm:w-60 flex-col border-2 ${out} ${service.level === 'stop' ? 'border-error' : 'rule'}`}>
       <Link to={`/rack/${mold.id}`} className="hover:bg-base-200 flex flex-1 flex-col">
@@ -32,7 +30,7 @@ export function Spine({ view: { mold, service }, onLog }: { view: MoldView; onLo
           <ol>
             {cycles.map((cycle, i) => (
               <li key={cycle.treatedAt ?? 'before'} className={`py-0.5 ${i === cycles.length - 1 ? '' : 'opacity-60'}`}>
-                <CycleRows count={cycle.pulls.length} touchUpsBefore={cycle.touchUpsBefore} />
+                <CycleRows count={cycle.count} touchUpsBefore={cycle.touchUpsBefore} />
               </li>
             ))}
           </ol>

@@ -1,36 +1,31 @@
-import { moldServiceState, type MoldServiceState } from '@pentimento/core/service';
+import { judgeStanding, standingAfter, type MoldServiceState, type MoldStanding } from '@pentimento/core/service';
 import { useMemo } from 'react';
-import type { Mold } from '../../api/api';
+import type { MoldHead } from '../../api/api';
 import { useAppSelector } from '../../app/store';
 import type { OutgoingRecord } from '../outbox/outbox-slice';
 
 export interface MoldView {
-  readonly mold: Mold;
+  readonly mold: MoldHead;
   readonly service: MoldServiceState;
 }
 
-/** A mold as it stands with the records that still wait here to be sent. */
-export function withWaiting(mold: Mold, waiting: readonly OutgoingRecord[]): Mold {
-  const pulls = [...mold.pulls];
-  const treatments = [...mold.treatments];
-  for (const record of waiting) {
-    if (record.kind === 'step' || record.moldId !== mold.id) continue;
-    if (record.kind === 'pull' && !pulls.some(({ id }) => id === record.body.id))
-      pulls.push({ ...record.body, reverses: null, madeBy: 'waiting to be sent' });
-    if (record.kind === 'treatment' && !treatments.some(({ id }) => id === record.body.id))
-      treatments.push({ ...record.body, reverses: null, madeBy: 'waiting to be sent' });
-  }
-  return { ...mold, pulls, treatments };
+/** A mold's standing with the records that still wait here to be sent. */
+export function withWaiting(
+  { id, standing }: { readonly id: string; readonly standing: MoldStanding },
+  waiting: readonly OutgoingRecord[],
+): MoldStanding {
+  return waiting.reduce<MoldStanding>(
+    (sum, record) => (record.kind === 'step' || record.moldId !== id ? sum : standingAfter(sum, record.body)),
+    standing,
+  );
 }
 
-export function useMoldViews(molds: readonly Mold[] | undefined): MoldView[] | null {
+export function viewOf(mold: MoldHead, waiting: readonly OutgoingRecord[]): MoldView {
+  return { mold, service: judgeStanding(mold.releaseProgramId, withWaiting(mold, waiting)) };
+}
+
+/** Molds as they stand with what waits here. */
+export function useMoldViews(molds: readonly MoldHead[] | undefined): MoldView[] | null {
   const waiting = useAppSelector((state) => state.outbox.waiting);
-  return useMemo(
-    () =>
-      molds?.map((stored) => {
-        const mold = withWaiting(stored, waiting);
-        return { mold, service: moldServiceState(mold.releaseProgramId, mold.treatments, mold.pulls) };
-      }) ?? null,
-    [molds, waiting],
-  );
+  return useMemo(() => molds?.map((mold) => viewOf(mold, waiting)) ?? null, [molds, waiting]);
 }

@@ -1,5 +1,5 @@
 import type { Explanation } from '@pentimento/core/explain';
-import { changeSection, stackTemplates, withSchool } from '@pentimento/core/plan';
+import { changeSection, stackOf, stackTemplates, withSchool } from '@pentimento/core/plan';
 import { fitToThickness } from '@pentimento/core/stack';
 import { useMemo, useState } from 'react';
 import { ChoiceCell } from '../../../shared/fields';
@@ -27,7 +27,7 @@ export function StackStage({ plan, document, section, cards, library, readOnly, 
       readOnly={readOnly}
       beside={
         <div className="p-3">
-          <StackDrawing plan={plan} cards={library} />
+          <StackDrawing stack={stackOf(plan, library)} />
         </div>
       }
     >

@@ -1,8 +1,9 @@
 import { logObjections, type ReadLog } from '@pentimento/core/calibration';
 import type { ResinCard } from '@pentimento/core/materials';
 import { cardLibrary, layerBuild } from '@pentimento/core/plan';
+import { skipToken } from '@reduxjs/toolkit/query';
 import { useState } from 'react';
-import { useAddLaminateRecordMutation, useBuildsQuery, useCardsQuery, type LaminateRecord } from '../../../api/api';
+import { useAddLaminateRecordMutation, useBuildQuery, useBuildsQuery, useCardsQuery, type LaminateRecord } from '../../../api/api';
 import { problemOf } from '../../../api/problem';
 import { Dialog } from '../../../shared/dialog';
 import { LevelMark } from '../../../shared/level-mark';
@@ -10,22 +11,19 @@ import { LogFile } from './log-file';
 
 /** A laminate's temperature from a build: which session, where the probe was, and its file. */
 export function LaminateForm({ resin, onMade, onClose }: { resin: ResinCard; onMade: (record: LaminateRecord) => void; onClose: () => void }) {
-  const builds = useBuildsQuery();
+  const builds = useBuildsQuery({ limit: 200 }).data?.builds ?? [];
+  const [buildId, setBuildId] = useState('');
+  const { data: build } = useBuildQuery(buildId === '' ? (builds.at(0)?.id ?? skipToken) : buildId);
   const cards = useCardsQuery();
   const [chosen, setChosen] = useState('');
   const [place, setPlace] = useState<'face' | 'middle'>('middle');
   const [log, setLog] = useState<ReadLog | null>(null);
-  const sessions = (builds.data ?? []).flatMap((build) => {
-    let before = 0;
-    return build.current.plan.sections.flatMap((section) => {
-      const from = before;
-      before += section.sessions.length;
-      return section.sessions.flatMap((session, index) =>
-        session.layers.some(({ cardId }) => cardId === resin.id)
-          ? [{ key: `${build.id} ${session.id}`, build, section, session, index, place: from + index }]
-          : [],
-      );
-    });
+  const sections = build?.current.plan.sections ?? [];
+  const sessions = sections.flatMap((section, s) => {
+    const from = sections.slice(0, s).reduce((sum, one) => sum + one.sessions.length, 0);
+    return section.sessions.flatMap((session, index) =>
+      session.layers.some(({ cardId }) => cardId === resin.id) ? [{ key: session.id, section, session, index, place: from + index }] : [],
+    );
   });
   const picked = sessions.find(({ key }) => key === chosen) ?? sessions.at(0);
   const objections = log ? logObjections(log.tempC[0], log) : [];
@@ -33,14 +31,14 @@ export function LaminateForm({ resin, onMade, onClose }: { resin: ResinCard; onM
   const [add, { error, isLoading }] = useAddLaminateRecordMutation();
   const [id] = useState(() => crypto.randomUUID());
   const submit = async (): Promise<void> => {
-    if (!picked || !log || !cards.data) return;
+    if (!build || !picked || !log || !cards.data) return;
     const library = cardLibrary(cards.data);
     const thickness = (layers: typeof picked.session.layers): number => layers.reduce((sum, layer) => sum + layerBuild(layer, library).thicknessM, 0);
     const below = picked.section.sessions.slice(0, picked.index).reduce((sum, session) => sum + thickness(session.layers), 0);
     const body = {
       id,
-      buildId: picked.build.id,
-      buildVersion: picked.build.current.number,
+      buildId: build.id,
+      buildVersion: build.current.number,
       sessionIndex: picked.place,
       heightM: place === 'face' ? 0 : below + thickness(picked.session.layers) / 2,
       log: { timeS: [...log.timeS], tempC: [...log.tempC] },
@@ -51,11 +49,31 @@ export function LaminateForm({ resin, onMade, onClose }: { resin: ResinCard; onM
   };
   return (
     <Dialog title={`Laminate temperature, ${resin.name}`} onClose={onClose} wide>
-      {sessions.length === 0 && <p className="muted">No build uses this resin yet.</p>}
+      {builds.length === 0 && <p className="muted">There is no build yet.</p>}
+      {build && (
+        <label className="mb-3 block text-sm">
+          Build{' '}
+          <select
+            className="hairline bg-base-100 h-7 border"
+            value={build.id}
+            onChange={(event) => {
+              setBuildId(event.target.value);
+              setChosen('');
+            }}
+          >
+            {builds.map(({ id: one, name }) => (
+              <option key={one} value={one}>
+                {name}
+              </option>
+            ))}
+          </select>
+        </label>
+      )}
+      {build && sessions.length === 0 && <p className="muted">This build does not use this resin.</p>}
       {picked && (
         <div className="space-y-3 text-sm">
           <label className="block">
-            Build and session{' '}
+            Session{' '}
             <select
               className="hairline bg-base-100 h-7 border"
               value={picked.key}
@@ -63,9 +81,9 @@ export function LaminateForm({ resin, onMade, onClose }: { resin: ResinCard; onM
                 setChosen(event.target.value);
               }}
             >
-              {sessions.map(({ key, build, session }) => (
+              {sessions.map(({ key, section, session }) => (
                 <option key={key} value={key}>
-                  {build.name}: {session.name}
+                  {sections.length > 1 ? `${section.name}: ${session.name}` : session.name}
                 </option>
               ))}
             </select>

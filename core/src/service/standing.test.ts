@@ -1,0 +1,57 @@
+import fc from 'fast-check';
+import { judgeStanding, moldServiceState, standingAfter, standingOf, type PullEntry, type TreatmentEntry } from './mold-service.js';
+
+const at = (n: number): string => new Date(Date.UTC(2026, 0, 1) + n * 3600000).toISOString();
+
+/** Records of one mold, one after the other. */
+const records = fc.array(
+  fc.oneof(
+    { weight: 6, arbitrary: fc.record({ ease: fc.option(fc.integer({ min: 1, max: 5 })) }) },
+    { weight: 1, arbitrary: fc.record({ kind: fc.constantFrom('full' as const, 'touch-up' as const) }) },
+  ),
+  { maxLength: 60 },
+);
+
+test('record by record a standing becomes what all records together come to', () => {
+  fc.assert(
+    fc.property(records, (made) => {
+      const pulls: PullEntry[] = [];
+      const treatments: TreatmentEntry[] = [{ id: 't', kind: 'full', at: at(0), reverses: null }];
+      let standing = standingOf(treatments, []);
+      for (const [i, record] of made.entries()) {
+        const common = { id: String(i), at: at(i + 1), reverses: null };
+        if ('kind' in record) treatments.push({ ...common, kind: record.kind });
+        else pulls.push({ ...common, ease: record.ease });
+        standing = standingAfter(standing, 'kind' in record ? { ...record, at: common.at } : record);
+      }
+      // A coat before a cycle's first pull is no renewal worth a dot of its own, either way.
+      const plain = ({ cycles, ...rest }: typeof standing) => ({
+        ...rest,
+        cycles: cycles.map(({ touchUpsBefore, ...cycle }) => ({ ...cycle, touchUpsBefore: touchUpsBefore.filter((k) => k > 0) })),
+      });
+      expect(plain(standing)).toEqual(plain(standingOf(treatments, pulls)));
+      expect(judgeStanding('paste-wax', standing).level).toBe(moldServiceState('paste-wax', treatments, pulls).level);
+    }),
+  );
+});
+
+test('of many cycles the last five are kept, the others counted', () => {
+  const treatments = Array.from({ length: 8 }, (_, i): TreatmentEntry => ({ id: String(i), kind: 'full', at: at(10 * i), reverses: null }));
+  const { cycles, earlierCycles } = standingOf(treatments, []);
+  expect([cycles.length, earlierCycles, cycles[4].treatedAt]).toEqual([5, 3, at(70)]);
+  expect(standingAfter(standingOf(treatments, []), { kind: 'full', at: at(99) })).toMatchObject({ earlierCycles: 4, pullsSinceFull: 0 });
+});
+
+test('a mold without any record: the first pull begins its first cycle', () => {
+  const empty = standingOf([], []);
+  expect(empty).toMatchObject({ pullsSinceNew: 0, treated: false, last: null, cycles: [] });
+  expect(standingAfter(empty, { ease: 4 })).toMatchObject({ pullsSinceNew: 1, last: 'fought', recent: [4], cycles: [{ treatedAt: null, count: 1 }] });
+});
+
+test('a stuck part stays stuck under a touch-up, a fight does not', () => {
+  const fought = standingAfter(standingOf([], []), { ease: 4 });
+  const stuck = standingAfter(fought, { ease: 5 });
+  expect(standingAfter(fought, { kind: 'touch-up', at: at(1) }).last).toBeNull();
+  expect(standingAfter(stuck, { kind: 'touch-up', at: at(1) }).last).toBe('stuck');
+  expect(standingAfter(stuck, { kind: 'full', at: at(1) }).last).toBeNull();
+});
