@@ -163,16 +163,18 @@ function mixRow({ plan, session, layers, cards, mix, tempC, look, infusedIds }: 
   const useMinOf = (grams: number): number => degasMin + (spray ? grams / 1000 / mix.gunKgPerMin + flashesIn(grams) : grams / gPerMin);
   const sizes = [...mix.containersG].sort((a, b) => a - b);
   // The largest container that is empty in time; a smaller one too when it already holds everything.
-  let chosen: Chosen = { containerG: sizes[0], pots: 1, potG: 0, pot: { lifeMin: null, peakC: NaN }, fits: false };
-  for (const containerG of sizes) {
+  const inPotsOf = (containerG: number): Chosen => {
     const pots = Math.max(1, Math.ceil(needG / (containerG * mix.fillShare) - 1e-9));
     const potG = needG / pots;
     const pot = look(laid, potG, tempC, catalystPct);
-    const fits = pot.lifeMin === null || useMinOf(potG) <= mix.potShare * pot.lifeMin;
-    if (!fits && chosen.fits) break;
-    if (fits || !Number.isFinite(chosen.pot.peakC)) chosen = { containerG, pots, potG, pot, fits };
-    if (fits && pots === 1) break;
-    if (!fits) break;
+    return { containerG, pots, potG, pot, fits: pot.lifeMin === null || useMinOf(potG) <= mix.potShare * pot.lifeMin };
+  };
+  let chosen = inPotsOf(sizes[0]);
+  for (const larger of sizes.slice(1)) {
+    if (!chosen.fits || chosen.pots === 1) break;
+    const next = inPotsOf(larger);
+    if (!next.fits) break;
+    chosen = next;
   }
   const { containerG, pots, potG, pot, fits } = chosen;
   const hardener = hardenerOf(layer, card, plan, cards);

@@ -1,4 +1,4 @@
-import { useDeferredValue, useId, useMemo, useState, type KeyboardEvent } from 'react';
+import { useDeferredValue, useEffect, useId, useMemo, useState, type KeyboardEvent } from 'react';
 import { useNavigate } from 'react-router';
 import { useBuildsQuery, useCardsQuery, useMoldsQuery } from '../api/api';
 import { Dialog } from '../shared/dialog';
@@ -20,20 +20,29 @@ const LOOKED_AT = 60;
 export function CommandBox({ onClose }: { onClose: () => void }) {
   const [query, setQuery] = useState('');
   const [chosen, setChosen] = useState(0);
+  const [meant, setMeant] = useState(false);
   const listId = useId();
   const words = query.toLowerCase().split(/\s+/).filter(Boolean);
   // The server looks for the longest word, this page for all of them.
-  const commands = useCommands(useDeferredValue(words.reduce((most, word) => (word.length > most.length ? word : most), '')));
+  const letters = useDeferredValue(words.reduce((most, word) => (word.length > most.length ? word : most), ''));
+  const commands = useCommands(letters);
   const hits = commands.filter(({ kind, label }) => words.every((word) => `${kind} ${label}`.toLowerCase().includes(word))).slice(0, MOST);
   const run = (command: Command | undefined): void => {
     if (!command) return;
     onClose();
     command.run();
   };
+  // Enter is quicker than the server: what was meant is run when it is found.
+  const target = hits.at(chosen);
+  useEffect(() => {
+    if (!meant || !target) return;
+    onClose();
+    target.run();
+  }, [meant, target, onClose]);
   const onKey = (event: KeyboardEvent): void => {
     if (event.key === 'ArrowDown') setChosen((at) => Math.min(at + 1, hits.length - 1));
     else if (event.key === 'ArrowUp') setChosen((at) => Math.max(at - 1, 0));
-    else if (event.key === 'Enter') run(hits.at(chosen));
+    else if (event.key === 'Enter') setMeant(true);
     else return;
     event.preventDefault();
   };
@@ -52,6 +61,7 @@ export function CommandBox({ onClose }: { onClose: () => void }) {
         onChange={(event) => {
           setQuery(event.target.value);
           setChosen(0);
+          setMeant(false);
         }}
         onKeyDown={onKey}
       />
