@@ -6,7 +6,7 @@ const swc = (options = {}) => [
   },
 ];
 /** Packages that ship as ES modules only. */
-const esm = 'd3.*|internmap|delaunator|robust-predicates|comlink|ml-.*|is-any-array';
+const esm = 'd3.*|internmap|delaunator|robust-predicates|comlink|idb|ml-.*|is-any-array';
 const transformIgnorePatterns = [`node_modules/(?!(${esm})/)`];
 const moduleNameMapper = { '^@pentimento/core/([a-z-]+)$': '<rootDir>/../core/src/$1/index.ts', '^(\\.{1,2}/.*)\\.js$': '$1' };
 

@@ -15,6 +15,8 @@ export default defineConfig({
     // A control that is not there fails soon, and says which.
     actionTimeout: 30_000,
     ...browser,
+    // Only the offline tests have the program kept in the browser: elsewhere each page comes from the server under test.
+    serviceWorkers: 'block',
     trace: 'retain-on-failure',
   },
 });

@@ -3,6 +3,7 @@ import { createRoot } from 'react-dom/client';
 import { Provider } from 'react-redux';
 import { RouterProvider } from 'react-router';
 import './app.css';
+import { keepShell } from './app/offline-shell';
 import { makeRouter } from './app/routes';
 import { makeStore } from './app/store';
 
@@ -15,3 +16,4 @@ createRoot(root).render(
     </Provider>
   </StrictMode>,
 );
+keepShell();

@@ -47,14 +47,14 @@ describe('whose hardener', () => {
   test('the one named, else the one the card names, else the usual peroxide, else that of the resin', () => {
     const named = { ...layer, hardenerId: 'mekp' };
     expect(hardenerOf(named, gel, plan, cards).card?.id).toBe('mekp');
-    const own = { ...gel, sheet: withValues(gel.sheet, { hardenerName: 'Clear 50' }, { origin: 'data sheet' }) };
+    const own = { ...gel, sheet: withValues(gel.sheet, { hardenerName: 'Clear 50' }, { origin: 'data sheet', note: '', date: '2026-01-01' }) };
     expect(hardenerOf(layer, own, plan, cards)).toEqual({ name: 'Clear 50', card: null });
-    const blank = { ...gel, sheet: withValues(gel.sheet, { hardenerName: '' }, { origin: 'data sheet' }) };
+    const blank = { ...gel, sheet: withValues(gel.sheet, { hardenerName: '' }, { origin: 'data sheet', note: '', date: '2026-01-01' }) };
     const usual = hardenerOf(layer, blank, plan, cards);
     expect(usual.card?.id).toBe('mekp');
     expect(hardenerDensity(usual)).toBeGreaterThan(900);
     const epoxy = cardOf(cards, 'epoxy_slow');
-    const nameless = { ...epoxy, sheet: withValues(epoxy.sheet, { hardenerName: '' }, { origin: 'data sheet' }) };
+    const nameless = { ...epoxy, sheet: withValues(epoxy.sheet, { hardenerName: '' }, { origin: 'data sheet', note: '', date: '2026-01-01' }) };
     expect(hardenerOf(layer, nameless, plan, cards)).toEqual({ name: `Hardener of ${nameless.name}`, card: null });
     expect(hardenerDensity({ name: 'x', card: null })).toBeNull();
   });

@@ -1,4 +1,5 @@
-import { createApi, fetchBaseQuery } from '@reduxjs/toolkit/query/react';
+import { createApi } from '@reduxjs/toolkit/query/react';
+import { keepingQuery } from './keeping-query';
 import type { components } from './schema';
 
 type Schemas = components['schemas'];
@@ -25,6 +26,9 @@ export type StepEntry = Schemas['StepEntryDto'];
 export type NewStepEntry = Schemas['NewStepEntryDto'];
 export type NewTreatment = Schemas['NewTreatmentDto'];
 
+/** Everything that the server says besides who is here. */
+export const DATA_TAGS = ['Builds', 'Molds', 'Cards', 'CupTests', 'People', 'Devices', 'Rights', 'BuildLog'] as const;
+
 /** Which part of a list. */
 export interface Page {
   readonly search?: string;
@@ -34,8 +38,8 @@ export interface Page {
 
 export const api = createApi({
   reducerPath: 'api',
-  baseQuery: fetchBaseQuery({ baseUrl: '/api', timeout: 20000 }),
-  tagTypes: ['Who', 'Builds', 'Molds', 'Cards', 'CupTests', 'People', 'Devices', 'Rights', 'BuildLog'],
+  baseQuery: keepingQuery,
+  tagTypes: ['Who', ...DATA_TAGS],
   refetchOnReconnect: true,
   endpoints: (build) => ({
     who: build.query<Who, void>({ query: () => 'auth/who', providesTags: ['Who'] }),

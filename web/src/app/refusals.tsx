@@ -1,8 +1,8 @@
 import { useAppDispatch, useAppSelector } from './store';
-import { refusalRead } from '../features/outbox/outbox-slice';
+import { givenUp, sentAgain } from '../features/outbox/outbox-slice';
 import { dateTimeText } from '../shared/dates';
 
-/** Records that the server refused, with its words, until they have been read. */
+/** Records that the server refused, with its words, until a person decides. */
 export function Refusals() {
   const refused = useAppSelector((state) => state.outbox.refused);
   const dispatch = useAppDispatch();
@@ -15,10 +15,19 @@ export function Refusals() {
         type="button"
         className="btn btn-sm"
         onClick={() => {
-          dispatch(refusalRead(record.body.id));
+          dispatch(sentAgain(record.body.id));
         }}
       >
-        I have read it
+        Send it again
+      </button>
+      <button
+        type="button"
+        className="btn btn-sm"
+        onClick={() => {
+          dispatch(givenUp(record.body.id));
+        }}
+      >
+        Give it up
       </button>
     </div>
   ));

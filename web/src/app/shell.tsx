@@ -1,13 +1,18 @@
 import { Moon, Search, Sun, WifiOff } from 'lucide-react';
 import { lazy, Suspense, useEffect, useState } from 'react';
+import { useStore } from 'react-redux';
 import { NavLink, Outlet, useLocation, useNavigate } from 'react-router';
-import { useSaveSettingsMutation, useWhoQuery, api } from '../api/api';
+import { useSaveSettingsMutation, useWhoQuery, api, DATA_TAGS } from '../api/api';
 import { flushed } from '../features/outbox/outbox-slice';
 import { Failed, Loading } from '../shared/states';
+import { useNewVersion } from './offline-shell';
 import { PersonMenu } from './person-menu';
 import { isTyping, places } from './places';
 import { THEME_KEY, themeChosen } from './settings-slice';
-import { useAppDispatch, useAppSelector } from './store';
+import { useAppDispatch, useAppSelector, type RootState } from './store';
+import { shownAsOf } from '../api/kept-slice';
+import { dateTimeText } from '../shared/dates';
+import { useStorageTrouble } from '../shared/local/storage-trouble';
 import { useOnline } from './use-online';
 
 const SignInPage = lazy(async () => ({ default: (await import('../features/sign-in/sign-in-page')).SignInPage }));
@@ -70,6 +75,7 @@ function SignedIn() {
           setSheet('command');
         }}
       />
+      <NewVersion />
       <Notices />
       <main id="place" className="relative min-h-0 flex-1 overflow-auto">
         <Outlet />
@@ -176,29 +182,74 @@ function ThemeSwitch() {
   );
 }
 
+/** A newer program is here: it is taken when the hand is free. */
+function NewVersion() {
+  const take = useNewVersion();
+  if (!take) return null;
+  return (
+    <p role="status" className="hairline flex items-center gap-3 border-b px-4 py-1 text-sm">
+      A newer version of this program is here. Edits that are not saved stay.
+      <button type="button" className="btn btn-xs" onClick={take}>
+        Take it now
+      </button>
+    </p>
+  );
+}
+
+const RETRY_MS = 15_000;
+
+/** What a person must know of network and storage, wherever they are. */
 function Notices() {
   const online = useOnline();
   const waiting = useAppSelector((state) => state.outbox.waiting.length);
+  const asOf = useAppSelector(shownAsOf);
+  const trouble = useStorageTrouble();
   const dispatch = useAppDispatch();
+  const store = useStore<RootState>();
   useEffect(() => {
-    if (online) dispatch(flushed());
+    if (online) dispatch(flushed('at once'));
     // The browser may think it is online while the server is away: try now and then as well.
     const timer = window.setInterval(() => {
-      dispatch(flushed());
-    }, 15000);
+      dispatch(flushed('if it is time'));
+    }, RETRY_MS);
     return () => {
       window.clearInterval(timer);
     };
   }, [online, dispatch]);
-  if (online && waiting === 0) return null;
+  const old = asOf !== null;
+  useEffect(() => {
+    if (!old) return;
+    const retry = async (): Promise<void> => {
+      const asked = dispatch(api.endpoints.who.initiate(undefined, { forceRefetch: true, subscribe: false }));
+      await asked;
+      // Answered by the server itself: everything is asked for anew.
+      if (shownAsOf(store.getState()) === null) dispatch(api.util.invalidateTags([...DATA_TAGS]));
+    };
+    const timer = window.setInterval(() => void retry(), RETRY_MS);
+    if (online) void retry();
+    return () => {
+      window.clearInterval(timer);
+    };
+  }, [old, online, dispatch, store]);
+  const lines = [
+    ...(online ? [] : ['No network. Plans are kept in this browser.']),
+    ...(old ? [`Shown as it was ${dateTimeText(new Date(asOf).toISOString())}; look, log and plan, saving waits for the server.`] : []),
+    ...(waiting > 0 ? [`${String(waiting)} ${waiting === 1 ? 'record waits' : 'records wait'} here to be sent.`] : []),
+    ...(trouble === null ? [] : [TROUBLES[trouble]]),
+  ];
+  if (lines.length === 0) return null;
   return (
     <p role="status" className="bg-warning text-warning-content flex items-center gap-2 px-4 py-1 text-sm">
       <WifiOff size={15} aria-hidden />
-      {online ? '' : 'No network. Plans are kept in this browser. '}
-      {waiting > 0 && `${String(waiting)} ${waiting === 1 ? 'record waits' : 'records wait'} here to be sent.`}
+      {lines.join(' ')}
     </p>
   );
 }
+
+const TROUBLES = {
+  full: 'This browser’s storage is full: what is not saved or sent is lost when this page closes. Make room, or stay until it is sent.',
+  forbidden: 'This browser may not keep anything: what is not saved or sent is lost when this page closes.',
+} as const;
 
 function useTheme(): void {
   const theme = useAppSelector((state) => state.settings.theme);

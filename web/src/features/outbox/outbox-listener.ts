@@ -1,55 +1,114 @@
 import { createListenerMiddleware, isAnyOf, type ThunkDispatch, type UnknownAction } from '@reduxjs/toolkit';
 import { api } from '../../api/api';
 import { problemOf } from '../../api/problem';
-import { flushed, OUTBOX_KEY, queued, refusedByServer, sent, type OutgoingRecord, type outboxSlice } from './outbox-slice';
+import { oneAtATime } from '../../shared/local/holding';
+import { flushed, givenUp, loaded, queued, refusedByServer, sent, sentAgain, type OutgoingRecord, type outboxSlice } from './outbox-slice';
+import { dropRecord, keepRefused, keepWaiting, onOutboxChanged, readOutbox, stillWaits } from './outbox-storage';
 
 interface OutboxRoot {
   outbox: ReturnType<typeof outboxSlice.reducer>;
   api: ReturnType<typeof api.reducer>;
 }
 
+type Dispatch = ThunkDispatch<OutboxRoot, unknown, UnknownAction>;
+
+const LOCK = 'pentimento.outbox';
+/** Pauses after a try that did not get through: twice as long each time, up to a minute [ms]. */
+const FIRST_PAUSE_MS = 2_000;
+const LONGEST_PAUSE_MS = 60_000;
+
 /** Sends waiting records in order; what could not be sent stays in this browser until it can. */
 export const outboxListener = createListenerMiddleware<OutboxRoot>();
 
+outboxListener.startListening({ actionCreator: queued, effect: ({ payload }) => keepWaiting(payload) });
 outboxListener.startListening({
-  matcher: isAnyOf(queued, sent, refusedByServer),
-  effect: (_action, { getState }) => {
-    localStorage.setItem(OUTBOX_KEY, JSON.stringify(getState().outbox.waiting));
+  actionCreator: sentAgain,
+  effect: async ({ payload }, { getState, dispatch }) => {
+    const record = getState().outbox.waiting.find(({ body }) => body.id === payload);
+    if (record) await keepWaiting(record);
+    dispatch(flushed('at once'));
   },
 });
+outboxListener.startListening({ actionCreator: refusedByServer, effect: ({ payload }) => keepRefused(payload.record, payload.detail) });
+for (const actionCreator of [sent, givenUp]) outboxListener.startListening({ actionCreator, effect: ({ payload }) => dropRecord(payload) });
+
+/** Reads what this browser keeps, now and whenever another tab changed it. */
+export function openOutbox(dispatch: Dispatch): void {
+  const read = async (): Promise<void> => {
+    const kept = await readOutbox();
+    if (kept) dispatch(loaded(kept));
+    dispatch(flushed('if it is time'));
+  };
+  onOutboxChanged(() => void read());
+  void read();
+}
 
 let sending = false;
+/** Somebody asked while it was sending. */
+let askedMeanwhile = false;
+let failures = 0;
+let notBeforeMs = 0;
 
 outboxListener.startListening({
   matcher: isAnyOf(queued, flushed),
-  effect: async (_action, { getState, dispatch }) => {
-    if (sending) return;
+  effect: async (action, { getState, dispatch }) => {
+    const asked = !flushed.match(action) || action.payload === 'at once';
+    if (sending && asked) askedMeanwhile = true;
+    if (sending || (!asked && Date.now() < notBeforeMs)) return;
     // The signed-in person is the "who" of what is sent, so another's records wait for their owner.
     const next = (): OutgoingRecord | undefined => {
       const me = api.endpoints.who.select()(getState()).data?.person?.id;
       return getState().outbox.waiting.find(({ personId }) => personId === me);
     };
+    if (!next()) return;
     sending = true;
     try {
-      for (let record = next(); record; record = next()) {
-        const result = await send(record, dispatch);
-        if (!result.error) {
-          dispatch(sent(record.body.id));
-          continue;
-        }
-        const problem = problemOf(result.error);
-        // Not reached, signed out, or the server's own fault: keep it and try later.
-        if (problem.status === null || problem.status === 401 || problem.status >= 500) return;
-        dispatch(refusedByServer({ record, detail: problem.detail }));
-      }
+      await oneAtATime(LOCK, () => sendAll(next, dispatch));
     } finally {
       sending = false;
+    }
+    if (askedMeanwhile) {
+      askedMeanwhile = false;
+      dispatch(flushed('at once'));
     }
   },
 });
 
+async function sendAll(next: () => OutgoingRecord | undefined, dispatch: Dispatch): Promise<void> {
+  for (let record = next(); record; record = next()) {
+    if (!(await stillWaits(record.body.id))) {
+      dispatch(sent(record.body.id));
+      continue;
+    }
+    const result = await send(record, dispatch);
+    if (!result.error) {
+      failures = 0;
+      notBeforeMs = 0;
+      dispatch(sent(record.body.id));
+      continue;
+    }
+    const problem = problemOf(result.error);
+    // Not reached, signed out, too many at once, or the server's own fault: keep it and try later.
+    if (problem.status === null || problem.status === 401 || problem.status === 429 || problem.status >= 500) {
+      pause(dispatch);
+      return;
+    }
+    dispatch(refusedByServer({ record, detail: problem.detail }));
+  }
+}
+
+/** The next try, later each time; not all browsers of a shop at one moment. */
+function pause(dispatch: Dispatch): void {
+  const ms = Math.min(LONGEST_PAUSE_MS, FIRST_PAUSE_MS * 2 ** failures) * (0.75 + Math.random() / 2);
+  failures += 1;
+  notBeforeMs = Date.now() + ms;
+  setTimeout(() => {
+    dispatch(flushed('if it is time'));
+  }, ms + 1);
+}
+
 /** One record to its route. */
-function send(record: OutgoingRecord, dispatch: ThunkDispatch<OutboxRoot, unknown, UnknownAction>): Promise<{ error?: unknown }> {
+function send(record: OutgoingRecord, dispatch: Dispatch): Promise<{ error?: unknown }> {
   switch (record.kind) {
     case 'pull':
       return dispatch(api.endpoints.addPull.initiate({ moldId: record.moldId, body: record.body }));

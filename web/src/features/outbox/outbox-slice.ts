@@ -11,55 +11,56 @@ export type OutgoingRecord = {
   | { readonly kind: 'step'; readonly buildId: string; readonly body: NewStepEntry }
 );
 
-interface OutboxState {
+export interface RefusedRecord {
+  readonly record: OutgoingRecord;
+  readonly detail: string;
+}
+
+/** As it is kept in this browser; every tab of it shows the same. */
+export interface OutboxState {
   waiting: OutgoingRecord[];
-  /** What the server refused, with its words; kept until the person has read it */
-  refused: { record: OutgoingRecord; detail: string }[];
+  /** What the server refused, with its words; kept until a person decides */
+  refused: RefusedRecord[];
 }
 
-export const OUTBOX_KEY = 'pentimento.outbox';
-
-/** Records left over from an earlier visit, or none when they cannot be read. */
-export function storedOutbox(): OutgoingRecord[] {
-  try {
-    const parsed: unknown = JSON.parse(localStorage.getItem(OUTBOX_KEY) ?? '[]');
-    return Array.isArray(parsed) ? parsed.filter(isOutgoing) : [];
-  } catch {
-    return [];
-  }
-}
-
-function isOutgoing(value: unknown): value is OutgoingRecord {
-  return (
-    typeof value === 'object' &&
-    value !== null &&
-    ('moldId' in value || 'buildId' in value) &&
-    'personId' in value &&
-    'kind' in value &&
-    'body' in value
-  );
-}
+const others =
+  (id: string) =>
+  (one: OutgoingRecord): boolean =>
+    one.body.id !== id;
 
 export const outboxSlice = createSlice({
   name: 'outbox',
-  initialState: (): OutboxState => ({ waiting: storedOutbox(), refused: [] }),
+  initialState: (): OutboxState => ({ waiting: [], refused: [] }),
   reducers: {
+    /** What this browser keeps, read anew; what it could not keep stays in this page */
+    loaded: (state, { payload }: PayloadAction<OutboxState & { readonly unkept: readonly string[] }>) => {
+      const only = state.waiting.filter(({ body }) => payload.unkept.includes(body.id));
+      return { waiting: [...payload.waiting, ...only], refused: payload.refused };
+    },
     queued: (state, { payload }: PayloadAction<OutgoingRecord>) => {
       state.waiting.push(payload);
     },
     sent: (state, { payload }: PayloadAction<string>) => {
-      state.waiting = state.waiting.filter((record) => record.body.id !== payload);
+      state.waiting = state.waiting.filter(others(payload));
     },
-    refusedByServer: (state, { payload }: PayloadAction<{ record: OutgoingRecord; detail: string }>) => {
-      state.waiting = state.waiting.filter((record) => record.body.id !== payload.record.body.id);
+    refusedByServer: (state, { payload }: PayloadAction<RefusedRecord>) => {
+      state.waiting = state.waiting.filter(others(payload.record.body.id));
       state.refused.push(payload);
     },
-    refusalRead: (state, { payload }: PayloadAction<string>) => {
+    /** A person gives a refused record up */
+    givenUp: (state, { payload }: PayloadAction<string>) => {
       state.refused = state.refused.filter(({ record }) => record.body.id !== payload);
     },
-    /** Try again what is waiting */
-    flushed: () => undefined,
+    /** A person sends a refused record once more */
+    sentAgain: (state, { payload }: PayloadAction<string>) => {
+      const found = state.refused.find(({ record }) => record.body.id === payload);
+      if (!found) return;
+      state.refused = state.refused.filter((one) => one !== found);
+      state.waiting.push(found.record);
+    },
+    /** Try what is waiting; at once, or only if the pause after the last try is over */
+    flushed: (_state, _action: PayloadAction<'at once' | 'if it is time'>) => undefined,
   },
 });
 
-export const { queued, sent, refusedByServer, refusalRead, flushed } = outboxSlice.actions;
+export const { loaded, queued, sent, refusedByServer, givenUp, sentAgain, flushed } = outboxSlice.actions;

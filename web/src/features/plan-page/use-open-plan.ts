@@ -12,16 +12,22 @@ export function useOpenPlan(build: Build | undefined): PlanState | null {
     if (!build) return;
     // Open already: only a newer version under untouched edits opens it again.
     if (plan.buildId === build.id && (hasEdits(plan) || plan.baseVersion >= build.current.number)) return;
-    const draft = build.status === 'finished' ? null : readDraft(build.id);
-    dispatch(
-      opened({
-        buildId: build.id,
-        // A draft keeps the version it began from, so that a save over a newer one is noticed.
-        baseVersion: draft?.baseVersion ?? build.current.number,
-        saved: build.current.plan,
-        draft: draft?.plan ?? null,
-      }),
-    );
+    let on = true;
+    void (build.status === 'finished' ? Promise.resolve(null) : readDraft(build.id)).then((draft) => {
+      if (!on) return;
+      dispatch(
+        opened({
+          buildId: build.id,
+          // A draft keeps the version it began from, so that a save over a newer one is noticed.
+          baseVersion: draft?.baseVersion ?? build.current.number,
+          saved: build.current.plan,
+          draft: draft?.plan ?? null,
+        }),
+      );
+    });
+    return () => {
+      on = false;
+    };
   }, [build, plan, dispatch]);
   return build && plan.buildId === build.id ? plan : null;
 }

@@ -10,7 +10,7 @@ draftListener.startListening({
   effect: (_action, { getState }) => {
     const { plan } = getState();
     if (plan.buildId === null || plan.present === null) return;
-    if (hasEdits(plan)) keepDraft(plan.buildId, { baseVersion: plan.baseVersion, plan: plan.present, at: new Date().toISOString() });
-    else dropDraft(plan.buildId);
+    if (hasEdits(plan)) void keepDraft(plan.buildId, { baseVersion: plan.baseVersion, plan: plan.present, at: new Date().toISOString() });
+    else void dropDraft(plan.buildId);
   },
 });

@@ -3,7 +3,7 @@ import { standingOf } from '@pentimento/core/service';
 import { problemOf } from '../../api/problem';
 import { NumberCell } from '../../shared/number-cell';
 import userEvent from '@testing-library/user-event';
-import { outboxSlice, queued, refusedByServer, sent, storedOutbox, OUTBOX_KEY } from '../outbox/outbox-slice';
+import { givenUp, outboxSlice, queued, refusedByServer, sent, sentAgain } from '../outbox/outbox-slice';
 import { TallyStrokes } from './tally-strokes';
 import { withWaiting } from './use-service';
 
@@ -19,19 +19,15 @@ test('tally: four upright and one across to a bundle', () => {
   expect(container.querySelectorAll('circle')).toHaveLength(1);
 });
 
-test('outbox: queued, sent, refused with words', () => {
+test('outbox: queued, sent, refused with words, sent once more or given up by a person', () => {
   const full = outboxSlice.reducer(undefined, queued(record));
   expect(full.waiting).toEqual([record]);
   expect(outboxSlice.reducer(full, sent('p1')).waiting).toEqual([]);
   const refused = outboxSlice.reducer(full, refusedByServer({ record, detail: 'in the future' }));
   expect(refused).toMatchObject({ waiting: [], refused: [{ detail: 'in the future' }] });
-});
-
-test('a broken stored outbox is no outbox', () => {
-  localStorage.setItem(OUTBOX_KEY, '{"no":1}');
-  expect(storedOutbox()).toEqual([]);
-  localStorage.setItem(OUTBOX_KEY, JSON.stringify([record, 5]));
-  expect(storedOutbox()).toEqual([record]);
+  expect(outboxSlice.reducer(refused, sentAgain('p1'))).toEqual({ waiting: [record], refused: [] });
+  expect(outboxSlice.reducer(refused, givenUp('p1'))).toEqual({ waiting: [], refused: [] });
+  expect(outboxSlice.reducer(refused, sentAgain('p9'))).toEqual(refused);
 });
 
 test('what waits is in the standing of its mold already, and of no other', () => {
