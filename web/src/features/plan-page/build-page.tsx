@@ -12,6 +12,7 @@ import {
   type SectionPlan,
 } from '@pentimento/core/plan';
 import { lazy, Suspense, useCallback, useMemo, useState } from 'react';
+import { ErrorBoundary, type FallbackProps } from 'react-error-boundary';
 import { useParams } from 'react-router';
 import { useBuildQuery, useCardsQuery, useWhoQuery, type Build, type Card } from '../../api/api';
 import { NotFound } from '../../app/not-found';
@@ -211,18 +212,33 @@ interface StageSwitchProps {
   readonly all: readonly Objection[];
 }
 
+/** A stage that failed by itself: the others, the plan and its undo stay. */
+function StageFault({ resetErrorBoundary }: FallbackProps) {
+  return (
+    <div role="alert" className="rule m-6 max-w-xl border-l-4 p-4">
+      <p className="font-semibold">This stage failed.</p>
+      <p className="mt-1">Your edits are kept. Undo the last one, go to another stage, or try again.</p>
+      <button type="button" className="btn btn-sm mt-3" onClick={resetErrorBoundary}>
+        Try again
+      </button>
+    </div>
+  );
+}
+
 /** The stage that the address names, each a chunk of its own. */
 function Stage({ stage, props, openPlan, all }: StageSwitchProps) {
   return (
-    <Suspense fallback={<Loading what="this stage" />}>
-      {stage === 'sequence' && <SequenceStage {...props} openPlan={openPlan} stops={all.filter(({ level }) => level === 'stop')} />}
-      {stage === 'plug' && <PlugStage {...props} />}
-      {stage === 'split' && <SplitStage {...props} />}
-      {stage === 'release' && <ReleaseStage {...props} />}
-      {stage === 'stack' && <StackStage {...props} />}
-      {stage === 'mix' && <MixStage {...props} />}
-      {stage === 'kit' && <KitStage {...props} />}
-      {stage === 'traveler' && <TravelerStage {...props} all={all} unsaved={hasEdits(openPlan)} />}
-    </Suspense>
+    <ErrorBoundary FallbackComponent={StageFault} resetKeys={[stage, props.document]}>
+      <Suspense fallback={<Loading what="this stage" />}>
+        {stage === 'sequence' && <SequenceStage {...props} openPlan={openPlan} stops={all.filter(({ level }) => level === 'stop')} />}
+        {stage === 'plug' && <PlugStage {...props} />}
+        {stage === 'split' && <SplitStage {...props} />}
+        {stage === 'release' && <ReleaseStage {...props} />}
+        {stage === 'stack' && <StackStage {...props} />}
+        {stage === 'mix' && <MixStage {...props} />}
+        {stage === 'kit' && <KitStage {...props} />}
+        {stage === 'traveler' && <TravelerStage {...props} all={all} unsaved={hasEdits(openPlan)} />}
+      </Suspense>
+    </ErrorBoundary>
   );
 }

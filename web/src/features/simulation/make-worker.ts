@@ -1,13 +1,6 @@
-import { wrap, type Remote } from 'comlink';
+import { makeHelper, type Helper } from '../../shared/helper';
 import type { SimulationService } from './simulation.worker';
 
-/** Starts a simulation worker. Alone in its file, so that tests without workers can replace it. */
-export function makeSimulation(): { service: Remote<SimulationService>; stop: () => void } {
-  const worker = new Worker(new URL('./simulation.worker.ts', import.meta.url), { type: 'module' });
-  return {
-    service: wrap<SimulationService>(worker),
-    stop: () => {
-      worker.terminate();
-    },
-  };
-}
+/** A worker that simulates and judges. Alone in its file, so that tests without workers can replace it. */
+export const makeSimulation = (): Helper<SimulationService> =>
+  makeHelper<SimulationService>(() => new Worker(new URL('./simulation.worker.ts', import.meta.url), { type: 'module' }));

@@ -3,7 +3,8 @@ import type { PlanDocument } from '@pentimento/core/plan';
 import { useEffect, useRef, useState } from 'react';
 import type { Card } from '../../api/api';
 import { makeSimulation } from './make-worker';
-import type { WholeMold } from './simulation.worker';
+import { whyNot, type Prepared } from '../../shared/helper';
+import type { SimulationService, WholeMold } from './simulation.worker';
 
 const REST_MS = 120;
 
@@ -24,10 +25,10 @@ export interface Mold {
 /** All sections and zones of a plan with pots and steps, worked out in a worker of their own; what was simulated once is kept while the page is open. */
 export function useMold(plan: PlanDocument, cards: readonly Card[], sectionId: string | null = null): Mold {
   const [mold, setMold] = useState<Mold>({ whole: null, plan: null, problem: null, remedies: null });
-  const engine = useRef<{ made: ReturnType<typeof makeSimulation>; cards: readonly Card[] } | null>(null);
+  const engine = useRef<ReturnType<typeof makeSimulation> | null>(null);
   useEffect(
     () => () => {
-      engine.current?.made.stop();
+      engine.current?.stop();
       engine.current = null;
     },
     [],
@@ -37,16 +38,15 @@ export function useMold(plan: PlanDocument, cards: readonly Card[], sectionId: s
     // Waits until the hand rests: this is for plans that stand, not for those that pass.
     const wait = setTimeout(() => void run(), REST_MS);
     const run = async (): Promise<void> => {
-      if (engine.current?.cards !== cards) {
-        engine.current?.made.stop();
-        engine.current = { made: makeSimulation(), cards };
-        await engine.current.made.service.setCards(cards);
-      }
-      const answer = await engine.current.made.service.mold(plan);
+      const helper = (engine.current ??= makeSimulation());
+      const prepared: Prepared<SimulationService> = { key: cards, tell: (service) => service.setCards(cards) };
+      const answer = await helper
+        .ask((service) => service.mold(plan), prepared)
+        .catch((error: unknown) => ({ ok: false, detail: whyNot(error) }) as const);
       if (!on) return;
       setMold((before) => (answer.ok ? { ...before, whole: answer.mold, plan, problem: null } : { ...before, problem: answer.detail }));
       if (sectionId === null || !answer.ok) return;
-      const tried = await engine.current.made.service.remedies(plan, sectionId);
+      const tried = await helper.ask((service) => service.remedies(plan, sectionId), prepared).catch(() => ({ ok: false }) as const);
       if (tried.ok) setMold((before) => (before.plan === plan ? { ...before, remedies: { plan, sectionId, byCause: tried.byCause } } : before));
     };
     return () => {

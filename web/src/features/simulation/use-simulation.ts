@@ -1,6 +1,7 @@
 import type { PlanDocument, SectionPlan } from '@pentimento/core/plan';
 import { useEffect, useRef, useState } from 'react';
 import type { Card } from '../../api/api';
+import { whyNot } from '../../shared/helper';
 import { makeSimulation } from './make-worker';
 import type { Picture } from './picture';
 
@@ -31,7 +32,6 @@ export function useSimulation(plan: PlanDocument | null, { sectionId, zoneId }: 
   const wanted = useRef<(ZoneOfPlan & { readonly plan: PlanDocument }) | null>(null);
   const busy = useRef(false);
   const wantedCards = useRef<readonly Card[] | null>(null);
-  const cardsThere = useRef<readonly Card[] | null>(null);
 
   useEffect(() => {
     const made = makeSimulation();
@@ -39,7 +39,6 @@ export function useSimulation(plan: PlanDocument | null, { sectionId, zoneId }: 
     return () => {
       made.stop();
       engine.current = null;
-      cardsThere.current = null;
       busy.current = false;
     };
   }, []);
@@ -49,18 +48,17 @@ export function useSimulation(plan: PlanDocument | null, { sectionId, zoneId }: 
     // A running loop picks up newer cards as well as a newer plan.
     wantedCards.current = cards;
     if (busy.current || !plan || !cards || !engine.current) return;
-    const { service } = engine.current;
+    const helper = engine.current;
     const run = async (): Promise<void> => {
       busy.current = true;
       for (let next = wanted.current; next && engine.current; next = wanted.current) {
         wanted.current = null;
-        const now = wantedCards.current;
-        if (now && cardsThere.current !== now) {
-          cardsThere.current = now;
-          await service.setCards(now);
-        }
-        const answer = await service.picture(next.plan, next.sectionId, next.zoneId);
-        const shown = next.plan;
+        const now = wantedCards.current ?? [];
+        const { plan: shown, sectionId: section, zoneId: zone } = next;
+        const answer = await helper
+          .ask((service) => service.picture(shown, section, zone), { key: now, tell: (service) => service.setCards(now) })
+          .catch((error: unknown) => ({ ok: false, detail: whyNot(error) }) as const);
+        if (engine.current !== helper) break;
         if (answer.ok) setSimulation({ picture: answer.picture, view: answer.view, plan: shown, problem: null });
         else setSimulation((last) => ({ ...last, problem: answer.detail }));
       }

@@ -2,13 +2,14 @@ import { explainPot, type Explanation } from '@pentimento/core/explain';
 import type { ResinCard } from '@pentimento/core/materials';
 import { KELVIN } from '@pentimento/core/units';
 import { line, scaleLinear } from 'd3';
-import { useEffect, useState } from 'react';
+import { useCallback, useState } from 'react';
 import { ExplainDialog } from '../../shared/explain-dialog';
 import { NumberCell } from '../../shared/number-cell';
 import { UnitCell } from '../../shared/unit-cell';
 import { useUnits } from '../../shared/use-units';
+import { useAnswer, type Helper } from '../../shared/helper';
 import { makeSimulation } from '../simulation/make-worker';
-import type { CupAnswer } from '../simulation/simulation.worker';
+import type { CupAnswer, SimulationService } from '../simulation/simulation.worker';
 
 const WIDTH = 300;
 const HEIGHT = 120;
@@ -16,26 +17,28 @@ const PAD = { left: 34, right: 8, top: 8, bottom: 18 };
 const MASS_KG = { min: 0.02, max: 20 };
 const SHOP_C = { min: 5, max: 40 };
 
+/** What the pot does; null: still being worked out. */
+function useCup(card: ResinCard, massKg: number, shopC: number, catalystPct: number | null): CupAnswer | null {
+  const { kinetics } = card;
+  const question = useCallback(
+    (helper: Helper<SimulationService>) => {
+      const tempK = shopC + KELVIN;
+      return helper.ask((service) => service.cup({ card: kinetics, massKg, startK: tempK, airK: tempK, catalystPct }));
+    },
+    [kinetics, massKg, shopC, catalystPct],
+  );
+  const answer = useAnswer(makeSimulation, question);
+  if (answer.state === 'waiting') return null;
+  return answer.state === 'there' ? answer.value : { ok: false, detail: answer.detail };
+}
+
 /** A pot of this resin left standing: how long it stays workable and how hot it gets. Computed in a worker. */
 export function PotPanel({ card }: { card: ResinCard }) {
   const [massKg, setMassKg] = useState(0.1);
   const [shopC, setShopC] = useState(20);
   const [catalystPct, setCatalystPct] = useState(card.limits.catalyst?.typicalPct ?? null);
-  const [answer, setAnswer] = useState<CupAnswer | null>(null);
   const [explained, setExplained] = useState<Explanation | null>(null);
-  useEffect(() => {
-    const { service, stop } = makeSimulation();
-    let on = true;
-    const tempK = shopC + KELVIN;
-    void service.cup({ card: card.kinetics, massKg, startK: tempK, airK: tempK, catalystPct }).then((next) => {
-      if (on) setAnswer(next);
-      stop();
-    });
-    return () => {
-      on = false;
-      stop();
-    };
-  }, [card.kinetics, massKg, shopC, catalystPct]);
+  const answer = useCup(card, massKg, shopC, catalystPct);
   return (
     <section aria-label="A pot of it, left standing" className="mt-6">
       <h3 className="rule border-b font-semibold">A pot of it, left standing</h3>

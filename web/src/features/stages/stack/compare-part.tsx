@@ -5,6 +5,7 @@ import type { Card } from '../../../api/api';
 import { ChoiceCell, Part } from '../../../shared/fields';
 import { LevelMark } from '../../../shared/level-mark';
 import { useUnits, type Units } from '../../../shared/use-units';
+import { whyNot } from '../../../shared/helper';
 import { makeSimulation } from '../../simulation/make-worker';
 import type { SchoolAnswer } from '../../simulation/simulation.worker';
 
@@ -56,12 +57,14 @@ function useSchools(plan: SectionPlan, cards: readonly Card[], pair: readonly [s
   const asked = useMemo((): Asked => ({ plan, cards, pair }), [plan, cards, pair]);
   const [answered, setAnswered] = useState<{ readonly to: Asked | null; readonly answers: ReadonlyMap<string, SchoolAnswer> }>(NOTHING);
   useEffect(() => {
-    const { service, stop } = makeSimulation();
+    const { ask, stop } = makeSimulation();
     let on = true;
     const run = async (): Promise<void> => {
-      await service.setCards(asked.cards);
       for (const id of new Set(asked.pair)) {
-        const answer = await service.school(asked.plan, id === '' ? null : id);
+        const answer = await ask((service) => service.school(asked.plan, id === '' ? null : id), {
+          key: asked.cards,
+          tell: (service) => service.setCards(asked.cards),
+        }).catch((error: unknown): SchoolAnswer => ({ ok: false, detail: whyNot(error) }));
         if (!on) return;
         setAnswered(({ to, answers }) => ({ to: asked, answers: new Map(to === asked ? answers : []).set(id, answer) }));
       }

@@ -1,13 +1,14 @@
 import { MayButton } from '../../../shared/may-button';
 import type { CupTest, FitResult, FittedParameter } from '@pentimento/core/calibration';
 import { withValues } from '@pentimento/core/materials';
-import { useEffect, useMemo, useState } from 'react';
+import { useMemo } from 'react';
 import { useCardsQuery, useSaveCardMutation, type Card } from '../../../api/api';
 import { problemOf } from '../../../api/problem';
 import { LevelMark } from '../../../shared/level-mark';
 import { plainNumber } from '../field-text';
-import type { FitAnswer, LaminateTrace } from './calibration.worker';
+import type { CalibrationService, LaminateTrace } from './calibration.worker';
 import { FitChart } from './fit-chart';
+import { useAnswer, type Helper } from '../../../shared/helper';
 import { makeCalibration } from './make-calibration';
 import { today } from '../../../shared/dates';
 
@@ -25,28 +26,18 @@ export function FitPanel(props: FitPanelProps) {
   const { card, tests, laminates } = props;
   const cards = useCardsQuery();
   const all = cards.data;
-  const asked = useMemo(() => (all ? { card, cards: all, cups: tests, laminates } : null), [all, card, tests, laminates]);
-  const [answered, setAnswered] = useState<{ readonly to: typeof asked; readonly answer: FitAnswer } | null>(null);
-  useEffect(() => {
-    if (!asked) return undefined;
-    const { service, stop } = makeCalibration();
-    let on = true;
-    void service.fit(asked).then((answer) => {
-      if (on) setAnswered({ to: asked, answer });
-      stop();
-    });
-    return () => {
-      on = false;
-      stop();
-    };
-  }, [asked]);
-  const answer = answered && answered.to === asked ? answered.answer : null;
-  if (!answer)
+  const question = useMemo(
+    () => (all ? (helper: Helper<CalibrationService>) => helper.ask((service) => service.fit({ card, cards: all, cups: tests, laminates })) : null),
+    [all, card, tests, laminates],
+  );
+  const asked = useAnswer(makeCalibration, question);
+  if (asked.state === 'waiting')
     return (
       <p role="status" className="muted mt-3 flex items-center gap-2">
         <span className="loading loading-dots loading-sm" aria-hidden /> Fitting …
       </p>
     );
+  const answer = asked.state === 'there' ? asked.value : ({ ok: false, detail: asked.detail } as const);
   if (!answer.ok)
     return (
       <p role="alert" className="text-error mt-3">

@@ -1,13 +1,6 @@
-import { wrap, type Remote } from 'comlink';
+import { makeHelper, type Helper } from '../../../shared/helper';
 import type { CalibrationService } from './calibration.worker';
 
-/** Starts a calibration worker. Alone in its file, so that tests without workers can replace it. */
-export function makeCalibration(): { service: Remote<CalibrationService>; stop: () => void } {
-  const worker = new Worker(new URL('./calibration.worker.ts', import.meta.url), { type: 'module' });
-  return {
-    service: wrap<CalibrationService>(worker),
-    stop: () => {
-      worker.terminate();
-    },
-  };
-}
+/** A worker that fits cards. Alone in its file, so that tests without workers can replace it. */
+export const makeCalibration = (): Helper<CalibrationService> =>
+  makeHelper<CalibrationService>(() => new Worker(new URL('./calibration.worker.ts', import.meta.url), { type: 'module' }));

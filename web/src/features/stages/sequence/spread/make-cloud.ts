@@ -1,13 +1,6 @@
-import { wrap, type Remote } from 'comlink';
+import { makeHelper, type Helper } from '../../../../shared/helper';
 import type { CloudService } from './cloud.worker';
 
-/** Starts one worker of a cloud. Alone in its file, so that tests without workers can replace it. */
-export function makeCloud(): { service: Remote<CloudService>; stop: () => void } {
-  const worker = new Worker(new URL('./cloud.worker.ts', import.meta.url), { type: 'module' });
-  return {
-    service: wrap<CloudService>(worker),
-    stop: () => {
-      worker.terminate();
-    },
-  };
-}
+/** One worker of a cloud. Alone in its file, so that tests without workers can replace it. */
+export const makeCloud = (): Helper<CloudService> =>
+  makeHelper<CloudService>(() => new Worker(new URL('./cloud.worker.ts', import.meta.url), { type: 'module' }));

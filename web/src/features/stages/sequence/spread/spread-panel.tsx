@@ -112,6 +112,11 @@ function SpreadControls({ plan, cards, cloud }: { plan: SectionPlan; cards: read
         <span role="status" className="num flex items-center gap-2">
           <progress className="progress w-36" value={done} max={wanted} aria-label="Runs done" />
           {done} of {wanted}
+          {current && cloud.problem !== null && (
+            <span role="alert" className="text-error">
+              {cloud.problem}
+            </span>
+          )}
           {cloud.tookMs !== null && ` · ${(cloud.tookMs / 1000).toFixed(1)} s`}
           {!running && done < wanted && ' · stopped'}
         </span>

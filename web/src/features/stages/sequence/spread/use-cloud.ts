@@ -2,6 +2,8 @@ import type { SectionPlan } from '@pentimento/core/plan';
 import type { CloudRun, CloudSummary } from '@pentimento/core/uncertainty';
 import { useCallback, useEffect, useRef, useState } from 'react';
 import type { Card } from '../../../../api/api';
+import { whyNot, type Prepared } from '../../../../shared/helper';
+import type { CloudService } from './cloud.worker';
 import { makeCloud } from './make-cloud';
 
 /** The cloud that is shown: what plan it is of, and how far it has come. */
@@ -12,6 +14,8 @@ export interface CloudState {
   readonly running: boolean;
   readonly summary: CloudSummary | null;
   readonly tookMs: number | null;
+  /** Why it broke off; null: it did not */
+  readonly problem: string | null;
 }
 
 export interface Cloud extends CloudState {
@@ -19,7 +23,7 @@ export interface Cloud extends CloudState {
   stop: () => void;
 }
 
-const IDLE: CloudState = { plan: null, done: 0, wanted: 0, running: false, summary: null, tookMs: null };
+const IDLE: CloudState = { plan: null, done: 0, wanted: 0, running: false, summary: null, tookMs: null, problem: null };
 /** Runs handed to a worker at a time: small enough that progress moves and a stop is at once. */
 const CHUNK = 20;
 const MOST_WORKERS = 4;
@@ -51,13 +55,14 @@ export function useCloud(): Cloud {
     const began = performance.now();
     const runs: (CloudRun | null)[] = [];
     let next = 0;
-    setState({ plan, done: 0, wanted, running: true, summary: null, tookMs: null });
-    const drain = async ({ service }: (typeof workers)[number]): Promise<void> => {
-      await service.open(plan, cards, CLOUD_SEED);
+    setState({ plan, done: 0, wanted, running: true, summary: null, tookMs: null, problem: null });
+    const prepared: Prepared<CloudService> = { key: plan, tell: (service) => service.open(plan, cards, CLOUD_SEED) };
+    const drain = async ({ ask }: (typeof workers)[number]): Promise<void> => {
       while (alive() && next < wanted) {
         const from = next;
         next = Math.min(wanted, next + CHUNK);
-        const made = await service.runs(Array.from({ length: next - from }, (_, i) => from + i));
+        const numbers = Array.from({ length: next - from }, (_, i) => from + i);
+        const made = await ask((service) => service.runs(numbers), prepared);
         if (!alive()) return;
         runs.push(...made);
         setState((before) => ({ ...before, done: runs.length }));
@@ -68,12 +73,16 @@ export function useCloud(): Cloud {
       if (!alive()) return;
       // In the order of their numbers, so that the summary does not depend on which worker was faster.
       const ordered = [...runs].sort((a, b) => (a?.index ?? Infinity) - (b?.index ?? Infinity));
-      const summary = await workers[0].service.summarize(ordered);
+      const summary = await workers[0].ask((service) => service.summarize(ordered), prepared);
       if (!alive()) return;
       setState((before) => ({ ...before, running: false, summary, tookMs: performance.now() - began }));
       cancel();
     };
-    void whole();
+    whole().catch((error: unknown) => {
+      if (!alive()) return;
+      setState((before) => ({ ...before, running: false, problem: whyNot(error) }));
+      cancel();
+    });
   }, []);
 
   return { ...state, start, stop };
