@@ -17,6 +17,12 @@ export interface ServerConfig {
   readonly publicUrl: string | null;
   /** Fill an empty database with the made-up shop and offer its people on the sign-in page */
   readonly demo: boolean;
+  /** Somebody else migrated the database: this process works in it only */
+  readonly prepared: boolean;
+  /** Files of certificate and key; null: http alone */
+  readonly tls: { readonly certificate: string; readonly key: string } | null;
+  /** Certificate of the shop's own authority, for tablets to trust; null: there is none */
+  readonly authority: string | null;
   /** Folder of the built web application; null serves the API alone */
   readonly webRoot: string | null;
 }
@@ -33,6 +39,9 @@ export function readConfig(env: NodeJS.ProcessEnv): ServerConfig {
   return {
     databaseUrl: need('DATABASE_URL'),
     ownerUrl: env.DATABASE_OWNER_URL ?? need('DATABASE_URL'),
+    prepared: env.PENTIMENTO_PREPARED === '1',
+    tls: env.CERTIFICATE && env.CERTIFICATE_KEY ? { certificate: env.CERTIFICATE, key: env.CERTIFICATE_KEY } : null,
+    authority: env.AUTHORITY ? env.AUTHORITY : null,
     sessionSecret: need('SESSION_SECRET'),
     port: Number(env.PORT ?? '4310'),
     host: env.HOST ?? '127.0.0.1',

@@ -1,5 +1,6 @@
 import { ValidationPipe, type ValidationError } from '@nestjs/common';
 import { NestFactory } from '@nestjs/core';
+import type { Logger as Log } from 'pino';
 import type { NestExpressApplication } from '@nestjs/platform-express';
 import cookieParser from 'cookie-parser';
 import connectPgSimple from 'connect-pg-simple';
@@ -17,6 +18,9 @@ import { ProblemFilter } from './errors/problem.filter.js';
 import { OpenApiController } from './openapi.controller.js';
 import { openApiDocument } from './openapi-document.js';
 import { jsonBodies } from './wire/body-limits.js';
+import { countRequests } from './serving/metrics.js';
+import { nestLog } from './serving/nest-log.js';
+import { requestLog } from './serving/request-log.js';
 import { pageHeaders } from './wire/content-policy.js';
 import { sayKeeping } from './wire/keeping.js';
 import { refuseBadShape } from './wire/request-shape.js';
@@ -24,13 +28,24 @@ import { refuseBadShape } from './wire/request-shape.js';
 /** Told of one request; more of them help nobody. */
 const MOST_FAULTS = 20;
 
-/** The application with everything that requests pass through, not yet listening. */
-export async function createApp(config: ServerConfig, quiet = false): Promise<NestExpressApplication> {
+/**
+ * The application with everything that requests pass through, not yet listening.
+ * @param options quiet: says nothing; log: lines of JSON, and figures of each request, for a shop that is served
+ */
+export async function createApp(
+  config: ServerConfig,
+  { quiet = false, log = null }: { quiet?: boolean; log?: Log | null } = {},
+): Promise<NestExpressApplication> {
   const app = await NestFactory.create<NestExpressApplication>(AppModule.with(config), {
     bodyParser: false,
-    logger: quiet ? false : ['error', 'warn'],
+    logger: log ? nestLog(log) : quiet ? false : ['error', 'warn'],
   });
   if (config.trustProxy !== null) app.set('trust proxy', config.trustProxy);
+  if (log) {
+    app.use(requestLog(log, config.trustProxy !== null));
+    app.use(countRequests());
+  }
+  if (config.authority !== null) giveAuthority(app, config.authority);
   app.use(onlyAt(config.publicUrl));
   app.use(pageHeaders(config));
   app.use(sayKeeping);
@@ -56,6 +71,13 @@ function onlyAt(publicUrl: string | null): (request: Request, response: Response
     if (wanted === null || request.host === wanted || own) next();
     else next(new ProblemException(421, 'other-address', `This shop is at ${publicUrl ?? ''}.`));
   };
+}
+
+/** Where a tablet gets the certificate that it is to trust: before anything is trusted, so at any name of the shop. */
+function giveAuthority(app: NestExpressApplication, file: string): void {
+  app.use('/authority.crt', (_request: Request, response: Response) => {
+    response.type('application/x-x509-ca-cert').sendFile(file, { dotfiles: 'allow' });
+  });
 }
 
 function useSessions(app: NestExpressApplication, config: ServerConfig): void {

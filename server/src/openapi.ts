@@ -16,6 +16,9 @@ const config = {
   trustProxy: null,
   publicUrl: null,
   demo: false,
+  prepared: true,
+  tls: null,
+  authority: null,
   webRoot: null,
 };
 const app = await NestFactory.create<NestExpressApplication>(AppModule.with(config), { preview: true, logger: false, abortOnError: false });

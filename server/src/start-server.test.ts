@@ -12,7 +12,7 @@ describe('the start', () => {
 
   test('against a database that is away: says so with a hint, and answers once it is back', async () => {
     await shop.databaseAway();
-    const { port, ready, close } = await startServer(shop.config, true);
+    const { port, ready, close } = await startServer(shop.config, { quiet: true });
     const health = (): Promise<Response> => fetch(`http://127.0.0.1:${String(port)}/api/health`);
     try {
       const first = await health();
@@ -30,7 +30,7 @@ describe('the start', () => {
 
   test('stops while it still waits', async () => {
     await shop.databaseAway();
-    const { close } = await startServer(shop.config, true);
+    const { close } = await startServer(shop.config, { quiet: true });
     await close();
     await shop.databaseBack();
   });
@@ -38,16 +38,16 @@ describe('the start', () => {
   test('a fault that waiting does not mend ends the start', async () => {
     const { ready, close } = await startServer(
       { ...shop.config, ownerUrl: shop.config.ownerUrl.replace('test_owner:test_owner', 'test_owner:wrong') },
-      true,
+      { quiet: true },
     );
     await expect(ready).rejects.toThrow(/password/);
     await close();
   });
 
   test('a port that is taken is said', async () => {
-    const { port, close, ready } = await startServer(shop.config, true);
+    const { port, close, ready } = await startServer(shop.config, { quiet: true });
     await ready;
-    await expect(startServer({ ...shop.config, port }, true)).rejects.toThrow(/EADDRINUSE/);
+    await expect(startServer({ ...shop.config, port }, { quiet: true })).rejects.toThrow(/EADDRINUSE/);
     await close();
   });
 });

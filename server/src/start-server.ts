@@ -1,6 +1,9 @@
 import { Logger } from '@nestjs/common';
+import { readFileSync } from 'node:fs';
 import { createServer, type RequestListener } from 'node:http';
+import { createServer as createSecureServer } from 'node:https';
 import { setTimeout as wait } from 'node:timers/promises';
+import type { Logger as Log } from 'pino';
 import type { ServerConfig } from './config.js';
 import { createApp } from './create-app.js';
 import { prepareDatabase } from './database/data-source.js';
@@ -24,30 +27,36 @@ const notYet: RequestListener = (_request, response) => {
 };
 
 /** Listens at once; a database that is away is waited for, and requests are told so meanwhile. */
-export async function startServer(config: ServerConfig, quiet = false): Promise<RunningServer> {
+export async function startServer(
+  config: ServerConfig,
+  { quiet = false, log = null }: { quiet?: boolean; log?: Log | null } = {},
+): Promise<RunningServer> {
   let handle: RequestListener = notYet;
   let stopped = false;
   let closeApp = (): Promise<void> => Promise.resolve();
-  const server = createServer((request, response) => {
+  const answer: RequestListener = (request, response) => {
     handle(request, response);
-  });
+  };
+  const { tls } = config;
+  const server = tls ? createSecureServer({ cert: readFileSync(tls.certificate), key: readFileSync(tls.key) }, answer) : createServer(answer);
   await new Promise<void>((resolve, reject) => {
     server.once('error', reject).listen(config.port, config.host, resolve);
   });
   const prepare = async (): Promise<void> => {
-    await patiently(
-      () =>
-        prepareDatabase(config, async (source) => {
-          if (config.demo) await seedDemo(source);
-        }),
-      () => !stopped,
-    );
+    if (!config.prepared)
+      await patiently(
+        () =>
+          prepareDatabase(config, async (source) => {
+            if (config.demo) await seedDemo(source);
+          }),
+        () => !stopped,
+      );
     if (stopped) return;
-    const app = await createApp(config, quiet);
+    const app = await createApp(config, { quiet, log });
     await app.init();
     closeApp = () => app.close();
-    const answer: RequestListener = app.getHttpAdapter().getInstance();
-    handle = answer;
+    const ours: RequestListener = app.getHttpAdapter().getInstance();
+    handle = ours;
   };
   const ready = prepare();
   const close = async (): Promise<void> => {
@@ -64,7 +73,7 @@ export async function startServer(config: ServerConfig, quiet = false): Promise<
 }
 
 /** Tries until it works, as long as only the database is away. */
-async function patiently(work: () => Promise<void>, goOn: () => boolean): Promise<void> {
+export async function patiently(work: () => Promise<void>, goOn: () => boolean): Promise<void> {
   const logger = new Logger('Start');
   for (let tries = 0; goOn(); tries += 1) {
     try {

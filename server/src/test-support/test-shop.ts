@@ -37,19 +37,22 @@ export class TestShop {
       trustProxy: null,
       publicUrl: null,
       demo,
+      prepared: false,
+      tls: null,
+      authority: null,
       webRoot: null,
     };
     await prepareDatabase(config, async (source) => {
       if (demo) await seedDemo(source);
     });
-    const app = await createApp(config, true);
+    const app = await createApp(config, { quiet: true });
     await app.init();
     return new TestShop(app, config, admin, database);
   }
 
   /** A second server process's worth of application on the same database. */
   async second(): Promise<NestExpressApplication> {
-    const other = await createApp(this.config, true);
+    const other = await createApp(this.config, { quiet: true });
     await other.init();
     this.others.push(other);
     return other;
@@ -57,7 +60,7 @@ export class TestShop {
 
   /** The same database served with other settings. */
   async served(change: Partial<ServerConfig>): Promise<NestExpressApplication> {
-    const other = await createApp({ ...this.config, ...change }, true);
+    const other = await createApp({ ...this.config, ...change }, { quiet: true });
     await other.init();
     this.others.push(other);
     return other;
