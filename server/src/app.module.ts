@@ -8,6 +8,7 @@ import type { ServerConfig } from './config.js';
 import { CupTestsModule } from './cup-tests/cup-tests.module.js';
 import { DatabaseModule } from './database/database.module.js';
 import { DevicesModule } from './devices/devices.module.js';
+import { EventsModule } from './events/events.module.js';
 import { HealthController } from './health/health.controller.js';
 import { MoldsModule } from './molds/molds.module.js';
 import { OpenApiController } from './openapi.controller.js';
@@ -31,6 +32,7 @@ export class AppModule {
         BuildLogModule,
         MoldsModule,
         TravelerModule,
+        EventsModule,
       ],
       controllers: [HealthController, OpenApiController],
     };

@@ -10,6 +10,7 @@ import { Accounts1795470000000 } from './migrations/1795470000000-accounts.js';
 import { FinishAndTakeBack1795490000000 } from './migrations/1795490000000-finish-and-take-back.js';
 import { StepEntries1795500000000 } from './migrations/1795500000000-step-entries.js';
 import { Heads1795510000000 } from './migrations/1795510000000-heads.js';
+import { ChangesTold1795520000000 } from './migrations/1795520000000-changes-told.js';
 import { Judgments1795480000000 } from './migrations/1795480000000-judgments.js';
 
 /** In the order in which they are run. */
@@ -23,6 +24,7 @@ export const migrations = [
   FinishAndTakeBack1795490000000,
   StepEntries1795500000000,
   Heads1795510000000,
+  ChangesTold1795520000000,
 ] as const;
 
 export function dataSourceOptions(url: string): DataSourceOptions {

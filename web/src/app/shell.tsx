@@ -13,6 +13,7 @@ import { useAppDispatch, useAppSelector, type RootState } from './store';
 import { shownAsOf } from '../api/kept-slice';
 import { dateTimeText } from '../shared/dates';
 import { useStorageTrouble } from '../shared/local/storage-trouble';
+import { useChanges } from './use-changes';
 import { useOnline } from './use-online';
 
 const SignInPage = lazy(async () => ({ default: (await import('../features/sign-in/sign-in-page')).SignInPage }));
@@ -42,6 +43,7 @@ export function Shell() {
 }
 
 function SignedIn() {
+  useChanges();
   const [sheet, setSheet] = useState<'command' | 'shortcuts' | null>(null);
   const navigate = useNavigate();
   const { pathname } = useLocation();
