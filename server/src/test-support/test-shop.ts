@@ -21,7 +21,8 @@ export class TestShop {
     private readonly others: NestExpressApplication[] = [],
   ) {}
 
-  static async open({ demo = true }: { demo?: boolean } = {}): Promise<TestShop> {
+  /** @param options made: a database of an older program, as SQL, in place of the demo; counted: what is in it before it is migrated */
+  static async open({ demo = true, made, counted }: { demo?: boolean; made?: string; counted?: (counts: Counts) => void } = {}): Promise<TestShop> {
     const admin = process.env.TEST_DATABASE_URL;
     if (!admin) throw new Error('TEST_DATABASE_URL is not set: run ./pentimento test, or see DEVELOPING.md');
     const database = `test_${randomUUID().replaceAll('-', '')}`;
@@ -42,8 +43,12 @@ export class TestShop {
       authority: null,
       webRoot: null,
     };
+    if (made !== undefined) {
+      await query(config.ownerUrl, made);
+      counted?.(await countsOf(config.ownerUrl));
+    }
     await prepareDatabase(config, async (source) => {
-      if (demo) await seedDemo(source);
+      if (demo && made === undefined) await seedDemo(source);
     });
     const app = await createApp(config, { quiet: true });
     await app.init();
@@ -91,10 +96,31 @@ export class TestShop {
     return query(addressOf(this.admin, this.database), text, values);
   }
 
+  /** How much is on record. */
+  counts(): Promise<Counts> {
+    return countsOf(addressOf(this.admin, this.database));
+  }
+
   async close(): Promise<void> {
     for (const app of [this.app, ...this.others]) await app.close();
     await query(this.admin, `drop database ${this.database} with (force)`);
   }
+}
+
+interface Counts {
+  readonly pulls: number;
+  readonly treatments: number;
+  readonly versions: number;
+  readonly people: number;
+}
+
+async function countsOf(url: string): Promise<Counts> {
+  const [row] = await query(
+    url,
+    `select (select count(*)::int from public.pull) as pulls, (select count(*)::int from public.treatment) as treatments,
+       (select count(*)::int from public.build_version) as versions, (select count(*)::int from public.person) as people`,
+  );
+  return row as Counts;
 }
 
 async function query(url: string, text: string, values: unknown[] = []): Promise<unknown[]> {
