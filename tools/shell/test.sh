@@ -52,7 +52,7 @@ browser_tests() {
     sleep 0.3
   done
   [ -n "$healthy" ] || { cat test-results/server.log >&2; return 1; }
-  E2E_URL=http://127.0.0.1:$port CHROMIUM=$(chromium_path) npm run --silent e2e
+  E2E_URL=http://127.0.0.1:$port E2E_DATABASE_ADMIN=$(pg_url "$TEST_FOLDER" "$DB_PORT" postgres) CHROMIUM=$(chromium_path) npm run --silent e2e
 }
 
 clean_tests() {
