@@ -86,7 +86,7 @@ function useSessions(app: NestExpressApplication, config: ServerConfig): void {
     // A lost idle connection is replaced at the next query; without a listener it would end the process.
   });
   const Store = connectPgSimple(session);
-  const store = new Store({ pool, tableName: 'http_session', pruneSessionInterval: quietPrune() });
+  const store = restedTouch(new Store({ pool, tableName: 'http_session', pruneSessionInterval: quietPrune() }));
   app.use(
     session({
       store,
@@ -104,6 +104,29 @@ function useSessions(app: NestExpressApplication, config: ServerConfig): void {
     await close();
     await pool.end();
   };
+}
+
+/** How often a session's end is put off at most [ms]: not with every request. */
+const TOUCH_MS = 15 * 60_000;
+/** Sessions whose last time is remembered; beyond it all are forgotten, and touched once more. */
+const MOST_TOUCHED = 5000;
+
+/** A store that writes a session's new end only now and then: against two weeks a quarter of an hour is nothing. */
+function restedTouch<Store extends session.Store>(store: Store): Store {
+  const touch = store.touch?.bind(store);
+  if (!touch) return store;
+  const touched = new Map<string, number>();
+  store.touch = (sid, data, done) => {
+    const now = Date.now();
+    if (now - (touched.get(sid) ?? 0) < TOUCH_MS) {
+      done?.();
+      return;
+    }
+    if (touched.size >= MOST_TOUCHED) touched.clear();
+    touched.set(sid, now);
+    touch(sid, data, done);
+  };
+  return store;
 }
 
 function quietPrune(): number {

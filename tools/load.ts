@@ -1,0 +1,203 @@
+import autocannon from 'autocannon';
+import express from 'express';
+import { spawn, type ChildProcess } from 'node:child_process';
+import { randomUUID } from 'node:crypto';
+import { setTimeout as wait } from 'node:timers/promises';
+import { Client, Pool } from 'pg';
+
+/*
+ * npm run load: a shop with 2,000 molds, 200,000 pulls and 500 builds of 20 versions each, made in SQL; every route that reads is asked as fast as
+ * it answers, while 20 pulls a second are logged, and in the same run a bare express route that runs `select 1` through the same kind of pool.
+ * tools/shell/load.sh gives it a database of its own.
+ */
+const MOLDS = 2000;
+const PULLS_PER_MOLD = 100;
+const BUILDS = 500;
+const VERSIONS = 20;
+const WRITES_PER_S = 20;
+const CONNECTIONS = 10;
+const SECONDS = Number(process.env.LOAD_SECONDS ?? '4');
+const PORT = Number(process.env.LOAD_PORT ?? '14880');
+const BARE_PORT = PORT + 1;
+/** As many connections as the shop's own pool has. */
+const POOL = 10;
+
+const databaseUrl = need('DATABASE_URL');
+const adminUrl = need('LOAD_ADMIN_URL');
+const at = `http://127.0.0.1:${String(PORT)}`;
+
+function need(key: string): string {
+  const value = process.env[key];
+  if (!value) throw new Error(`${key} is not set: npm run load sets it`);
+  return value;
+}
+
+async function sql<Row>(text: string, values: unknown[] = []): Promise<Row[]> {
+  const client = new Client({ connectionString: adminUrl });
+  await client.connect();
+  try {
+    return (await client.query<Row & object>(text, values)).rows;
+  } finally {
+    await client.end();
+  }
+}
+
+async function startShop(): Promise<ChildProcess> {
+  const child = spawn('node', ['server/dist/main.js'], {
+    env: { ...process.env, SESSION_SECRET: 'load', PENTIMENTO_DEMO: '1', PORT: String(PORT) },
+    stdio: ['ignore', 'ignore', 'inherit'],
+  });
+  for (let i = 0; i < 600; i++) {
+    if ((await fetch(`${at}/api/health`).catch(() => null))?.ok) return child;
+    await wait(200);
+  }
+  throw new Error('the shop did not start');
+}
+
+async function stop(child: ChildProcess): Promise<void> {
+  const gone = new Promise((resolve) => child.once('exit', resolve));
+  child.kill('SIGTERM');
+  await gone;
+}
+
+/** Fills the demo's shop up, from what is in it. */
+async function fill(): Promise<void> {
+  await sql(`
+    insert into build (id, name, part, status, current_version, created_at, changed_at)
+      select gen_random_uuid(), 'Build ' || n, 'Part ' || (n % 97), case when n % 5 = 0 then 'finished' else 'planned' end, ${String(VERSIONS)}, now() - n * interval '1 hour', now() - n * interval '1 minute'
+      from generate_series(1, ${String(BUILDS)}) n;
+    insert into build_version (build_id, number, plan, note, made_by, made_at)
+      select b.id, v, t.plan, 'version ' || v, t.made_by, now() - v * interval '1 hour'
+      from build b cross join generate_series(1, ${String(VERSIONS)}) v cross join lateral (select plan, made_by from build_version where number = 1 order by made_at limit 1) t
+      where b.name like 'Build %';
+    insert into mold (id, number, part, hand, release_program_id, finished_by, finished_at)
+      select gen_random_uuid(), 'L-' || to_char(n, 'FM00000'), 'Part ' || (n % 97), (array['none','left','right'])[1 + n % 3], (array['paste-wax','semi-permanent','wax-film'])[1 + n % 3],
+        (select id from person order by login limit 1), now() - interval '3 years'
+      from generate_series(1, ${String(MOLDS)}) n;
+    insert into treatment (id, mold_id, at, kind, note, made_by)
+      select gen_random_uuid(), m.id, now() - k * interval '60 days', case when k % 4 = 0 then 'full' else 'touch-up' end, '', m.finished_by from mold m cross join generate_series(1, 16) k where m.number like 'L-%';
+    insert into pull (id, mold_id, at, ease, note, made_by)
+      select gen_random_uuid(), m.id, now() - k * interval '9 days' - random() * interval '1 day', 1 + floor(random() * 3.2)::int, '', m.finished_by
+      from mold m cross join generate_series(1, ${String(PULLS_PER_MOLD)}) k where m.number like 'L-%'`);
+  await sql('analyze');
+}
+
+interface Measured {
+  readonly perS: number;
+  readonly p50: number;
+  readonly p99: number;
+  readonly errors: number;
+}
+
+async function measure(url: string, cookie: string, rate?: number): Promise<Measured> {
+  const result = await autocannon({ url, connections: CONNECTIONS, duration: SECONDS, headers: { cookie }, ...(rate ? { overallRate: rate } : {}) });
+  return { perS: result.requests.average, p50: result.latency.p50, p99: result.latency.p99, errors: result.non2xx + result.errors };
+}
+
+/** Its capacity, and how long it takes at half of it. */
+async function bothOf(url: string, cookie: string): Promise<{ full: Measured; half: Measured }> {
+  await autocannon({ url, connections: CONNECTIONS, duration: 1, headers: { cookie } });
+  const full = await measure(url, cookie);
+  return { full, half: await measure(url, cookie, Math.max(1, Math.round(full.perS / 2))) };
+}
+
+async function signIn(): Promise<string> {
+  const [{ id: personId }] = await sql<{ id: string }>(`select id from person where login = 'ada'`);
+  const answer = await fetch(`${at}/api/auth/demo-sign-in`, {
+    method: 'POST',
+    headers: { 'content-type': 'application/json' },
+    body: JSON.stringify({ personId }),
+  });
+  return answer.headers
+    .getSetCookie()
+    .map((one) => one.split(';')[0])
+    .join('; ');
+}
+
+/** So many pulls a second, until it is told to stop; how many were kept and refused. */
+function writing(cookie: string, moldIds: readonly string[]): { stop: () => { kept: number; refused: number } } {
+  const count = { kept: 0, refused: 0 };
+  const timer = setInterval(() => {
+    const moldId = moldIds[Math.floor(Math.random() * moldIds.length)];
+    const body = JSON.stringify({ id: randomUUID(), at: new Date().toISOString(), ease: 2, note: '' });
+    fetch(`${at}/api/molds/${moldId}/pulls`, { method: 'POST', headers: { 'content-type': 'application/json', cookie }, body }).then(
+      ({ ok }) => (ok ? count.kept++ : count.refused++),
+      () => count.refused++,
+    );
+  }, 1000 / WRITES_PER_S);
+  return {
+    stop: () => {
+      clearInterval(timer);
+      return count;
+    },
+  };
+}
+
+const LISTS: readonly (readonly [string, string])[] = [
+  ['the rack', 'select * from mold order by urgency, number limit 60'],
+  ['the rack, searched', `select * from mold where number ilike '%17%' or part ilike '%17%' order by urgency, number limit 60`],
+  ['how many are due', 'select count(*), count(*) filter (where urgency = 0) from mold'],
+  ['the edition of the rack', 'select count(*), coalesce(sum(edition), 0) from mold'],
+  [
+    'builds',
+    `select b.id, b.head, v.note, p.name, m.id from build b join build_version v on v.build_id = b.id and v.number = b.current_version join person p on p.id = v.made_by
+       left join mold m on m.build_id = b.id where (b.status = 'finished') = false order by b.changed_at desc, b.id limit 60`,
+  ],
+  ['a logbook', `select * from pull where mold_id = (select id from mold where number = 'L-00017') order by at desc, id desc limit 41`],
+];
+
+let shop = await startShop();
+await stop(shop);
+console.log(`filling: ${String(MOLDS)} molds, ${String(MOLDS * PULLS_PER_MOLD)} pulls, ${String(BUILDS)} builds of ${String(VERSIONS)} versions …`);
+await fill();
+const began = performance.now();
+shop = await startShop();
+console.log(`first start over what nobody summed up: ${((performance.now() - began) / 1000).toFixed(1)} s`);
+const pool = new Pool({ connectionString: databaseUrl, max: POOL });
+const bare = express().get('/', (_request, response) => {
+  void pool.query('select 1').then(() => response.json({ status: 'ok' }));
+});
+const bareServer = bare.listen(BARE_PORT, '127.0.0.1');
+const cookie = await signIn();
+const molds = await sql<{ id: string }>(`select id from mold where number like 'L-%'`);
+const [build] = await sql<{ id: string }>(`select id from build where name = 'Build 7'`);
+const routes: Record<string, string> = {
+  health: 'health',
+  who: 'auth/who',
+  cards: 'cards',
+  'one card’s versions': 'cards/iso_lam/versions',
+  'the rack': 'molds',
+  'the rack, searched': 'molds?search=17',
+  'one mold': `molds/${molds[16].id}`,
+  'its logbook': `molds/${molds[16].id}/records`,
+  builds: 'builds?finished=no',
+  'builds, searched': 'builds?search=17',
+  'one build': `builds/${build.id}`,
+  'its versions': `builds/${build.id}/versions`,
+  'its log': `builds/${build.id}/log`,
+  siblings: `builds/siblings?part=Part+7&but=${build.id}`,
+  people: 'people',
+};
+const writer = writing(
+  cookie,
+  molds.map(({ id }) => id),
+);
+const line = (name: string, { full, half }: Awaited<ReturnType<typeof bothOf>>, to: Awaited<ReturnType<typeof bothOf>>): void => {
+  const size = (value: number): string => value.toFixed(0).padStart(7);
+  console.log(
+    `${name.padEnd(22)}${size(full.perS)}/s ${(full.perS / to.full.perS).toFixed(2).padStart(5)} of bare   at half: p50 ${size(half.p50)} p99 ${size(half.p99)} ms, ${(half.p99 / Math.max(1, to.half.p99)).toFixed(1)} of bare's${full.errors + half.errors > 0 ? `   ${String(full.errors + half.errors)} ERRORS` : ''}`,
+  );
+};
+const bareBefore = await bothOf(`http://127.0.0.1:${String(BARE_PORT)}/`, cookie);
+line('bare select 1', bareBefore, bareBefore);
+for (const [name, path] of Object.entries(routes)) line(name, await bothOf(`${at}/api/${path}`, cookie), bareBefore);
+line('bare, once more', await bothOf(`http://127.0.0.1:${String(BARE_PORT)}/`, cookie), bareBefore);
+const written = writer.stop();
+console.log(`pulls meanwhile: ${String(written.kept)} kept, ${String(written.refused)} refused`);
+for (const [name, query] of LISTS) {
+  const plan = await sql<{ 'QUERY PLAN': string }>(`explain (analyze, costs off, timing off, summary on) ${query}`);
+  console.log(`\n${name}\n${plan.map((row) => `  ${row['QUERY PLAN']}`).join('\n')}`);
+}
+bareServer.close();
+await pool.end();
+await stop(shop);
