@@ -1,7 +1,7 @@
 import { backingObjections, type BackingTime } from '../design/backing.js';
 import { designObjections } from '../design/design-objections.js';
 import { handFinding, type Sibling } from '../design/hand-guard.js';
-import { kitObjections, kitSheet } from '../kit/kit-sheet.js';
+import { kitObjections } from '../kit/kit-sheet.js';
 import { planCompatibility } from '../plug/plan-compatibility.js';
 import { DEFAULT_INTAKE } from '../plan/parts/plug-intake.js';
 import { releaseObjections } from '../release/release-objections.js';
@@ -47,6 +47,6 @@ export function planObjections(plan: SectionPlan, cards: CardLibrary, around: Ar
     ...stackObjections(plan, cards),
     ...hoursObjections(plan, cards),
     ...infusionObjections(plan, cards, around.gelS),
-    ...kitObjections(plan, kitSheet(plan, cards)),
+    ...kitObjections(plan, cards),
   ]);
 }

@@ -91,15 +91,32 @@ const PLACE_OF_ZONE: Partial<Readonly<Record<ZoneKind, Patch['place']>>> = { 'de
 export function kitSheet(plan: SectionPlan, cards: CardLibrary): FabricKit[] {
   if (kitPieces(plan, cards) > MOST_PIECES) return [];
   const kit = plan.kit ?? DEFAULT_KIT;
-  const byFabric = new Map<string, { layer: PlanLayer; session: number; at: number }[]>();
-  plan.sessions.forEach(({ layers }, session) => {
+  return [...usesOf(plan)].map(([fabricId, uses]) => fabricKit(plan, cards, kit, fabricId, uses));
+}
+
+interface FabricUse {
+  readonly layer: PlanLayer;
+  readonly session: number;
+  readonly at: number;
+}
+
+/** Laminate layers by their reinforcement, in the order they are laid. */
+function usesOf({ sessions }: Pick<SectionPlan, 'sessions'>): Map<string, FabricUse[]> {
+  const byFabric = new Map<string, FabricUse[]>();
+  sessions.forEach(({ layers }, session) => {
     layers.forEach((layer, at) => {
       if (!layer.laminate) return;
       const id = layer.fabricId ?? `${String(layer.laminate.glassGsm)} g/m²`;
       byFabric.set(id, [...(byFabric.get(id) ?? []), { layer, session, at }]);
     });
   });
-  return [...byFabric].map(([fabricId, uses]) => fabricKit(plan, cards, kit, fabricId, uses));
+  return byFabric;
+}
+
+/** Width of a reinforcement's roll that somebody stated [mm]; null: nobody did. */
+function statedRollMm({ rollWidthMm }: KitPlan, fabricId: string, { sheets }: CardLibrary): number | null {
+  const sheet = sheets.get(fabricId);
+  return rollWidthMm ?? (sheet ? cardNumber(sheet, 'rollWidthMm') : null);
 }
 
 /** More pieces than this are neither cut by hand nor drawn. */
@@ -118,15 +135,9 @@ export function kitPieces(plan: SectionPlan, cards: CardLibrary): number {
     }, 0);
 }
 
-function fabricKit(
-  plan: SectionPlan,
-  cards: CardLibrary,
-  kit: KitPlan,
-  fabricId: string,
-  uses: readonly { layer: PlanLayer; session: number; at: number }[],
-): FabricKit {
+function fabricKit(plan: SectionPlan, cards: CardLibrary, kit: KitPlan, fabricId: string, uses: readonly FabricUse[]): FabricKit {
   const sheet = cards.sheets.get(fabricId);
-  const stated = kit.rollWidthMm ?? (sheet ? cardNumber(sheet, 'rollWidthMm') : null);
+  const stated = statedRollMm(kit, fabricId, cards);
   const rollWidthMm = stated ?? ASSUMED_ROLL_MM;
   const { overlapMm, staggerMm, longestPieceMm, edge } = kit;
   const rules = { rollWidthMm, overlapMm, staggerMm, longestPieceMm, edge, ...(kit.widestPieceMm ? { widestPieceMm: kit.widestPieceMm } : {}) };
@@ -157,10 +168,12 @@ function fabricKit(
   };
 }
 
-/** What is only assumed about a kit. */
-export function kitObjections(plan: SectionPlan, kits: readonly FabricKit[]): Objection[] {
+/** What is only assumed about a kit, without cutting it. */
+export function kitObjections(plan: SectionPlan, cards: CardLibrary): Objection[] {
   const found: Objection[] = [];
-  if (kits.length === 0 && plan.sessions.some(({ layers }) => layers.some(({ laminate }) => laminate !== null)))
+  const tooMany = kitPieces(plan, cards) > MOST_PIECES;
+  const fabrics = tooMany ? [] : [...usesOf(plan).keys()];
+  if (tooMany)
     found.push({
       stage: 'kit',
       level: 'care',
@@ -169,7 +182,7 @@ export function kitObjections(plan: SectionPlan, kits: readonly FabricKit[]): Ob
       why: `More than ${String(MOST_PIECES)}: they are not cut, drawn or printed.`,
       remedy: 'Larger pieces, or fewer plies.',
     });
-  if (kits.length > 0 && (plan.patches ?? []).length === 0)
+  if (fabrics.length > 0 && (plan.patches ?? []).length === 0)
     found.push({
       stage: 'kit',
       level: 'note',
@@ -178,13 +191,13 @@ export function kitObjections(plan: SectionPlan, kits: readonly FabricKit[]): Ob
       why: 'Pieces are cut from one square of the area (assumed).',
       remedy: 'Measure the patches under Plug.',
     });
-  for (const { fabricId, name, rollWidthAssumed } of kits)
-    if (rollWidthAssumed)
+  for (const fabricId of fabrics)
+    if (statedRollMm(plan.kit ?? DEFAULT_KIT, fabricId, cards) === null)
       found.push({
         stage: 'kit',
         level: 'note',
         id: `roll-${fabricId}`,
-        title: name,
+        title: cards.sheets.get(fabricId)?.name ?? fabricId,
         why: words`No roll width is stated; ${amount('thickness', ASSUMED_ROLL_MM)} is taken (assumed).`,
         remedy: 'Choose the reinforcement in the stack, or type the roll’s width.',
       });

@@ -88,14 +88,14 @@ test('an answer is shown for its own question only, a failure in words', async (
   const ask = (n: number) => (of: Helper<Service>) => of.ask((service) => service.double(n));
   const broken = (): Promise<number> => Promise.reject(new HelperDied('broke off'));
   const { result, rerender } = renderHook(({ question }) => useAnswer(make, question), { initialProps: { question: ask(2) } });
-  expect(result.current).toEqual({ state: 'waiting' });
+  expect(result.current).toEqual({ state: 'waiting', before: null });
   await waitFor(() => {
     expect(result.current).toEqual({ state: 'there', value: 4 });
   });
   act(() => {
     rerender({ question: broken });
   });
-  expect(result.current.state).toBe('waiting');
+  expect(result.current).toEqual({ state: 'waiting', before: 4 });
   await waitFor(() => {
     expect(result.current).toEqual({ state: 'failed', detail: 'broke off' });
   });

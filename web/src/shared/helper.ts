@@ -85,9 +85,10 @@ export const whyNot = (error: unknown): string =>
 
 /** An answer that was asked for: on its way, there, or why there is none. */
 export type Answer<T> =
-  { readonly state: 'waiting' } | { readonly state: 'there'; readonly value: T } | { readonly state: 'failed'; readonly detail: string };
-
-const WAITING = { state: 'waiting' } as const;
+  /** before: the answer to the question before, to show meanwhile */
+  | { readonly state: 'waiting'; readonly before: T | null }
+  | { readonly state: 'there'; readonly value: T }
+  | { readonly state: 'failed'; readonly detail: string };
 
 /**
  * The answer of a worker of its own to one question; another question, another worker.
@@ -116,6 +117,7 @@ export function useAnswer<Service, T>(make: () => Helper<Service>, question: ((h
       helper.stop();
     };
   }, [make, question]);
-  // Answers to an older question are not shown.
-  return answered && answered.to === question ? answered.answer : WAITING;
+  // An answer to an older question is not taken for one to this.
+  if (answered && answered.to === question) return answered.answer;
+  return { state: 'waiting', before: answered?.answer.state === 'there' ? answered.answer.value : null };
 }

@@ -23,6 +23,7 @@ import {
   type ZoneEvaluation,
   type ZoneKey,
 } from '@pentimento/core/judging';
+import type { FabricKit, TakeOffLine } from '@pentimento/core/kit';
 import type { SchoolFigures } from '@pentimento/core/schools';
 import type { VersionedCard } from '@pentimento/core/materials';
 import { potLookup, type MixRow } from '@pentimento/core/mix';
@@ -70,6 +71,10 @@ export interface WholeMold {
 export type RemedyAnswer = { readonly ok: true; readonly byCause: ReadonlyMap<string, readonly TriedRemedy[]> } | { readonly ok: false };
 
 export type MoldAnswer = { readonly ok: true; readonly mold: WholeMold } | { readonly ok: false; readonly detail: string };
+
+export type KitAnswer =
+  | { readonly ok: true; readonly kits: readonly FabricKit[]; readonly lines: readonly TakeOffLine[]; readonly whole: readonly TakeOffLine[] }
+  | { readonly ok: false; readonly detail: string };
 
 export type SchoolAnswer = { readonly ok: true; readonly figures: SchoolFigures } | { readonly ok: false; readonly detail: string };
 
@@ -180,6 +185,23 @@ const service = {
       return tryLevers(leversFor(section, verdict, library), verdict, (changed) => judged(withSection(plan, sectionId, changed), sectionId, zoneId));
     } catch {
       return null;
+    }
+  },
+  /** Pieces of every ply on their rolls, and what to have on the bench: for this section, and for the whole mold where it has several. */
+  async kit(document: PlanDocument, sectionId: string): Promise<KitAnswer> {
+    try {
+      // Only who cuts loads it.
+      const { kitSheet, takeOff, takeOffOfMold } = await import('@pentimento/core/kit');
+      const plan = sectionOf(document, sectionId);
+      const several = document.sections.filter(({ sessions }) => sessions.length > 0).length > 1;
+      return {
+        ok: true,
+        kits: kitSheet(plan, library),
+        lines: takeOff(plan, library),
+        whole: several ? takeOffOfMold(document, library) : [],
+      };
+    } catch (error) {
+      return { ok: false, detail: error instanceof DomainError ? error.message : 'The pieces could not be cut for this plan. Undo the last change.' };
     }
   },
   /** The same mold by a school; null: as planned. */

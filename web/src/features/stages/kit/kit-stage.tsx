@@ -1,28 +1,39 @@
-import { kitSheet, kitSvg, takeOff, takeOffAmount, takeOffCsv, takeOffOfMold, type FabricKit, type TakeOffLine } from '@pentimento/core/kit';
+import { kitSvg, takeOffAmount, takeOffCsv, type FabricKit, type TakeOffLine } from '@pentimento/core/kit';
 import { DEFAULT_KIT, kitFields, type KitPlan } from '@pentimento/core/plan';
 import { words } from '@pentimento/core/units';
 import { Download } from 'lucide-react';
-import { useMemo } from 'react';
+import { useCallback } from 'react';
 import { cells } from '../../../shared/cells';
 import { FlagCell, Part } from '../../../shared/fields';
+import { useAnswer, type Helper } from '../../../shared/helper';
+import { Loading } from '../../../shared/states';
+import { makeSimulation } from '../../simulation/make-worker';
+import type { SimulationService } from '../../simulation/simulation.worker';
 import { saveFile } from '../../../shared/save-file';
 import { useUnits } from '../../../shared/use-units';
 import { StageFrame } from '../../stage/stage-frame';
 import type { StageProps } from '../../stage/stage-props';
 import { pieceNumbers, RollDrawing } from './roll-drawing';
 
+const NOTHING = { kits: [], lines: [], whole: [] } as const;
+
 /** Pieces of every ply, laid on the roll; templates at true size; and everything to have on the bench. */
-export function KitStage({ build, plan, document, library, readOnly, onEdit, objections }: StageProps) {
+export function KitStage({ build, plan, document, section, cards, readOnly, onEdit, objections }: StageProps) {
   const kit = plan.kit ?? DEFAULT_KIT;
   const change = (next: KitPlan): void => {
     onEdit({ ...plan, kit: next });
   };
   const cell = cells(kitFields, kit, change);
-  const kits = useMemo(() => kitSheet(plan, library), [plan, library]);
-  const lines = useMemo(() => takeOff(plan, library), [plan, library]);
+  const question = useCallback(
+    (helper: Helper<SimulationService>) =>
+      helper.ask((service) => service.kit(document, section.id), { key: cards, tell: (service) => service.setCards(cards) }),
+    [document, section.id, cards],
+  );
+  const answer = useAnswer(makeSimulation, question);
+  const cut = answer.state === 'waiting' ? answer.before : answer.state === 'there' ? answer.value : null;
+  const problem = answer.state === 'failed' ? answer.detail : cut?.ok === false ? cut.detail : null;
+  const { kits, lines, whole } = cut?.ok ? cut : NOTHING;
   const laminates = plan.sessions.some(({ layers }) => layers.some(({ laminate }) => laminate !== null));
-  const several = document.sections.filter(({ sessions }) => sessions.length > 0).length > 1;
-  const whole = useMemo(() => (several ? takeOffOfMold(document, library) : []), [several, document, library]);
   return (
     <StageFrame name="Kit" objections={objections} readOnly={false}>
       {/* Only how it is cut: drawings and lists of a finished build may still be taken along. */}
@@ -55,6 +66,12 @@ export function KitStage({ build, plan, document, library, readOnly, onEdit, obj
         {cell('rollWidthMm', { width: 'w-20' })}
       </fieldset>
       {!laminates && <p className="hairline mb-5 border border-dashed p-6">No plies yet: there is nothing to cut. Start under Stack.</p>}
+      {cut === null && problem === null && laminates && <Loading what="the pieces" />}
+      {problem !== null && (
+        <p role="alert" className="text-error">
+          {problem}
+        </p>
+      )}
       {kits.map((one) => (
         <FabricPart key={one.fabricId} kit={one} build={build.name} />
       ))}
