@@ -51,7 +51,7 @@ const shell = (what: string, file: string) =>
 
 test.describe('a shop that loses its database', () => {
   test.skip(admin === undefined, 'E2E_DATABASE_ADMIN is not set: see DEVELOPING.md');
-  test.use({ baseURL: address, allowedErrors: [/Failed to load resource|ERR_CONNECTION|EventSource/] });
+  test.use({ serviceWorkers: 'allow', baseURL: address, allowedErrors: [/Failed to load resource|ERR_CONNECTION|EventSource/] });
   let server: ChildProcess;
   const folder = mkdtempSync(join(tmpdir(), 'restore-'));
   test.afterAll(async () => {
@@ -60,7 +60,7 @@ test.describe('a shop that loses its database', () => {
     rmSync(folder, { recursive: true });
   });
 
-  test('a pull, a backup, the database gone, a restore: the pull is there', async ({ page }) => {
+  test('a pull, a backup, the database gone, a restore: the pull is there, and the one that was logged meanwhile', async ({ page }) => {
     await sql(`drop database if exists ${NAME} with (force)`, `create database ${NAME}`);
     server = await served();
     const spine = page.getByRole('listitem').filter({ hasText: 'M-004' });
@@ -77,13 +77,23 @@ test.describe('a shop that loses its database', () => {
     const file = join(folder, 'shop.shop');
     expect(shell('backup', file)).toMatchObject({ status: 0 });
     expect(existsSync(file)).toBe(true);
+    await page.evaluate(() => navigator.serviceWorker.ready.then(() => undefined));
+    await page.reload();
+    await expect.poll(pulls).toBe(before + 1);
     await ended(server);
+    // The shop is away: the page opens as it was last seen, and what is logged waits.
+    await page.reload();
+    await expect(page.getByText(/Shown as it was/)).toBeVisible();
+    await page.getByRole('button', { name: 'Log a pull of M-004' }).click();
+    await page.getByRole('button', { name: /Light wedges/ }).click();
+    await expect(page.getByText('1 record waits here to be sent')).toBeVisible();
     await sql(`drop database ${NAME} with (force)`, `create database ${NAME}`);
     expect(shell('restore', file)).toMatchObject({ status: 0 });
     server = await served();
     // Whoever was signed in still is.
     await page.goto('/rack');
     await expect(spine).toBeVisible();
-    await expect.poll(pulls).toBe(before + 1);
+    await expect(page.getByText('waits here to be sent')).toBeHidden();
+    await expect.poll(pulls).toBe(before + 2);
   });
 });
