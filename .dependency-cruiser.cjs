@@ -19,6 +19,7 @@ const coreLayers = [
   ['explain', 'uncertainty', 'calibration', 'traveler', 'schools', 'threads', 'doors'],
 ];
 const webLayers = [
+  ['local'],
   ['api'],
   ['shared'],
   ['features/plan', 'features/outbox'],

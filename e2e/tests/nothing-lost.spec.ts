@@ -34,14 +34,17 @@ test.describe('two people save the same build', () => {
     await openBuild(other, 'Teaching aerofoil block');
     const start = await startOf(page, 'Cloth 2');
 
+    // Under an edit a page stays with the version it began from; an untouched one would go over to the newer.
+    await page.getByRole('slider', { name: 'Start of Cloth 2' }).focus();
+    await page.keyboard.press('ArrowRight');
+    await expect(page.getByText('unsaved edits')).toBeVisible();
+
     await unfoldConditions(other);
     await enter(other.getByLabel('Shop, mean'), '22');
     await other.getByRole('button', { name: 'Save version' }).click();
     await other.getByRole('button', { name: 'Save', exact: true }).click();
     await expect(other.getByText('· saved')).toBeVisible();
 
-    await page.getByRole('slider', { name: 'Start of Cloth 2' }).focus();
-    await page.keyboard.press('ArrowRight');
     await page.getByRole('button', { name: 'Save version' }).click();
     await page.getByRole('button', { name: 'Save', exact: true }).click();
     await expect(page.getByRole('alert')).toContainText('Finn Sallow saved version 2');

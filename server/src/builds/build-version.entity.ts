@@ -2,6 +2,10 @@ import { readPlan, type ReadPlan } from '@pentimento/core/plan';
 import { Column, Entity, JoinColumn, ManyToOne, PrimaryColumn, type Relation } from 'typeorm';
 import { Person } from '../people/person.entity.js';
 
+/** Plans that were asked for lately, by what is stored. */
+const plansRead = new Map<string, ReadPlan>();
+const MOST_READ = 200;
+
 /** One saved state of a plan; never changed once written. */
 @Entity({ name: 'build_version' })
 export class BuildVersion {
@@ -16,8 +20,14 @@ export class BuildVersion {
   @ManyToOne(() => Person) @JoinColumn({ name: 'made_by' }) madeBy: Relation<Person>;
   @Column('timestamptz', { name: 'made_at' }) madeAt: Date;
 
-  /** As this program knows plans, with what was filled in to get there. */
+  /** As this program knows plans, with what was filled in to get there. The same plan is read once. */
   read(): ReadPlan {
-    return readPlan(this.stored);
+    const key = JSON.stringify(this.stored);
+    const known = plansRead.get(key);
+    if (known) return known;
+    const read = readPlan(this.stored);
+    if (plansRead.size >= MOST_READ) plansRead.clear();
+    plansRead.set(key, read);
+    return read;
   }
 }

@@ -1,10 +1,12 @@
-import { Body, Controller, Get, Param, Post } from '@nestjs/common';
+import { Body, Controller, Get, Header, Param, Post, Req, Res } from '@nestjs/common';
 import { ApiCreatedResponse, ApiOkResponse, ApiTags } from '@nestjs/swagger';
 import { cardFileSchema } from '@pentimento/core/formats';
 import type { VersionedCard } from '@pentimento/core/materials';
 import { CurrentPerson } from '../auth/current-person.js';
 import { Needs } from '../auth/needs.js';
 import { Person } from '../people/person.entity.js';
+import type { Request, Response } from 'express';
+import { hasEdition } from '../wire/edition.js';
 import { VersionPipe } from '../wire/version.pipe.js';
 import { CardHistoryDto, ImportCardsDto, NewCardDto, NewCardVersionDto, VersionedCardDto } from './cards.dto.js';
 import { CardsService } from './cards.service.js';
@@ -17,8 +19,10 @@ export class CardsController {
   @Get()
   @Needs('look')
   @ApiOkResponse({ type: [VersionedCardDto] })
-  list(): Promise<VersionedCard[]> {
-    return this.cards.list();
+  @Header('content-type', 'application/json; charset=utf-8')
+  async list(@Req() request: Request, @Res({ passthrough: true }) response: Response): Promise<string | undefined> {
+    if (hasEdition(request, response, [await this.cards.edition()])) return void response.status(304);
+    return this.cards.listJson();
   }
 
   /** JSON Schema of a file of cards. */

@@ -19,7 +19,33 @@ export class CardsService {
   ) {}
 
   /** Newest version of every card, built-in ones first, as version 0 where the shop has none of its own. */
-  async list(): Promise<VersionedCard[]> {
+  async list(): Promise<readonly VersionedCard[]> {
+    return (await this.known()).cards;
+  }
+
+  /** The same as it goes over the wire. */
+  async listJson(): Promise<string> {
+    return (await this.known()).json;
+  }
+
+  /** Changes with every new version of any card: versions are only ever added. */
+  async edition(): Promise<string> {
+    const [{ n }]: { n: string }[] = await this.database.query('select count(*) as n from card_version');
+    return n;
+  }
+
+  private kept: { readonly edition: string; readonly cards: readonly VersionedCard[]; readonly json: string } | null = null;
+
+  /** Read anew only where a version came to it. */
+  private async known(): Promise<NonNullable<CardsService['kept']>> {
+    const edition = await this.edition();
+    if (this.kept?.edition === edition) return this.kept;
+    const cards = await this.read();
+    this.kept = { edition, cards, json: JSON.stringify(cards) };
+    return this.kept;
+  }
+
+  private async read(): Promise<VersionedCard[]> {
     const own = await this.versions.createQueryBuilder('v').distinctOn(['v.cardId']).orderBy('v.cardId').addOrderBy('v.version', 'DESC').getMany();
     return [...new Map([...builtIn, ...own.map((entry): [string, VersionedCard] => [entry.cardId, versioned(entry)])]).values()];
   }

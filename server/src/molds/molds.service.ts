@@ -11,8 +11,17 @@ import { Mold } from './mold.entity.js';
 import type { LogbookDto, MoldDto, MoldHeadDto, NewPullDto, NewTreatmentDto, RackDto, RackQueryDto, StandingDto, UndoDto } from './molds.dto.js';
 import { likePattern, PAGE } from '../wire/page.js';
 import { logbookPage } from './logbook.js';
-import { keepStanding } from './standings.js';
+import { keepStanding, keepStandings } from './standings.js';
 import { Pull, Treatment } from './service-records.entity.js';
+
+/** Records of one kind that were not taken back, oldest first, as pairs. */
+const COUNTING = (table: 'pull' | 'treatment', column: 'ease' | 'kind'): string =>
+  `(select coalesce(json_agg(json_build_array(at, ${column}) order by at, id), '[]') from ${table} r where mold_id = $1 and reverses is null
+     and not exists (select 1 from ${table} back where back.reverses = r.id))`;
+const SERIES = `select ${COUNTING('pull', 'ease')} as pulls, ${COUNTING('treatment', 'kind')} as coats`;
+
+/** Molds that are summed up at once at a start. */
+const AT_ONCE = 100;
 
 @Injectable()
 export class MoldsService implements OnApplicationBootstrap {
@@ -48,11 +57,11 @@ export class MoldsService implements OnApplicationBootstrap {
 
   async get(id: string): Promise<MoldDto> {
     const mold = await this.requireMold(id);
-    const [pulls, coats] = await Promise.all([this.counting<PullRow>('pull', 'ease', id), this.counting<CoatRow>('treatment', 'kind', id)]);
+    const [{ pulls, coats }]: { pulls: PullRow[]; coats: CoatRow[] }[] = await this.database.query(SERIES, [id]);
     return {
       ...toHead(mold),
-      pulls: pulls.map(({ at, ease }) => ({ at: at.toISOString(), ease })),
-      coats: coats.map(({ at, kind }) => ({ at: at.toISOString(), kind })),
+      pulls: pulls.map(([at, ease]) => ({ at: new Date(at).toISOString(), ease })),
+      coats: coats.map(([at, kind]) => ({ at: new Date(at).toISOString(), kind })),
     };
   }
 
@@ -63,17 +72,11 @@ export class MoldsService implements OnApplicationBootstrap {
 
   /** Sums up molds that nobody summed up yet: of an older program, or put in by a script. */
   async onApplicationBootstrap(): Promise<void> {
-    const open = await this.molds.find({ where: { standing: IsNull() }, select: { id: true, releaseProgramId: true } });
-    for (const mold of open) await keepStanding(this.database.manager, mold);
-  }
-
-  /** Records of one kind that were not taken back, oldest first. */
-  private counting<T>(table: 'pull' | 'treatment', column: 'ease' | 'kind', moldId: string): Promise<T[]> {
-    return this.database.query(
-      `select at, ${column} from ${table} r where mold_id = $1 and reverses is null
-         and not exists (select 1 from ${table} back where back.reverses = r.id) order by at, id`,
-      [moldId],
-    );
+    for (;;) {
+      const open = await this.molds.find({ where: { standing: IsNull() }, select: { id: true, releaseProgramId: true }, take: AT_ONCE });
+      if (open.length === 0) return;
+      await keepStandings(this.database.manager, open);
+    }
   }
 
   async addPull(moldId: string, input: NewPullDto, by: Person): Promise<MoldHeadDto> {
@@ -147,15 +150,9 @@ export class MoldsService implements OnApplicationBootstrap {
   }
 }
 
-interface PullRow {
-  readonly at: Date;
-  readonly ease: number | null;
-}
-
-interface CoatRow {
-  readonly at: Date;
-  readonly kind: TreatmentKind;
-}
+/** Moment and ease, moment and kind. */
+type PullRow = readonly [at: string, ease: number | null];
+type CoatRow = readonly [at: string, kind: TreatmentKind];
 
 interface TakeBack {
   readonly moldId: string;

@@ -1,5 +1,5 @@
-import { localDatabase } from '../shared/local/database';
-import { storing } from '../shared/local/storage-trouble';
+import { localDatabase } from '../local/database';
+import { storing } from '../local/storage-trouble';
 
 /** Answers that are of use without network: who is here, builds, the rack, cards. */
 const KEPT = /^(auth\/who|builds|molds|cards)(\/|\?|$)/;

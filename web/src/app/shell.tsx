@@ -12,7 +12,7 @@ import { THEME_KEY, themeChosen } from './settings-slice';
 import { useAppDispatch, useAppSelector, type RootState } from './store';
 import { shownAsOf } from '../api/kept-slice';
 import { dateTimeText } from '../shared/dates';
-import { useStorageTrouble } from '../shared/local/storage-trouble';
+import { useStorageTrouble } from '../local/storage-trouble';
 import { useChanges } from './use-changes';
 import { useOnline } from './use-online';
 

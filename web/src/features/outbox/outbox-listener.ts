@@ -1,5 +1,5 @@
 import { createListenerMiddleware, isAnyOf, type ThunkDispatch, type UnknownAction } from '@reduxjs/toolkit';
-import { api } from '../../api/api';
+import { api, type MoldHead, type Page } from '../../api/api';
 import { problemOf } from '../../api/problem';
 import { oneAtATime } from '../../shared/local/holding';
 import { flushed, givenUp, loaded, queued, refusedByServer, sent, sentAgain, type OutgoingRecord, type outboxSlice } from './outbox-slice';
@@ -63,7 +63,7 @@ outboxListener.startListening({
     if (!next()) return;
     sending = true;
     try {
-      await oneAtATime(LOCK, () => sendAll(next, dispatch));
+      await oneAtATime(LOCK, () => sendAll(next, dispatch, getState));
     } finally {
       sending = false;
     }
@@ -74,14 +74,16 @@ outboxListener.startListening({
   },
 });
 
-async function sendAll(next: () => OutgoingRecord | undefined, dispatch: Dispatch): Promise<void> {
+async function sendAll(next: () => OutgoingRecord | undefined, dispatch: Dispatch, getState: () => OutboxRoot): Promise<void> {
   for (let record = next(); record; record = next()) {
     if (!(await stillWaits(record.body.id))) {
       dispatch(sent(record.body.id));
       continue;
     }
-    const result = await send(record, dispatch);
+    const result = await send(record, dispatch, getState);
     if (!result.error) {
+      // Shown as the server has it before it stops to be shown as waiting: nothing flickers.
+      result.show?.();
       failures = 0;
       notBeforeMs = 0;
       dispatch(sent(record.body.id));
@@ -107,14 +109,45 @@ function pause(dispatch: Dispatch): void {
   }, ms + 1);
 }
 
+interface Sent {
+  readonly error?: unknown;
+  /** Puts the server's answer in the place of what is shown */
+  readonly show?: () => void;
+}
+
 /** One record to its route. */
-function send(record: OutgoingRecord, dispatch: Dispatch): Promise<{ error?: unknown }> {
-  switch (record.kind) {
-    case 'pull':
-      return dispatch(api.endpoints.addPull.initiate({ moldId: record.moldId, body: record.body }));
-    case 'treatment':
-      return dispatch(api.endpoints.addTreatment.initiate({ moldId: record.moldId, body: record.body }));
-    case 'step':
-      return dispatch(api.endpoints.addStepEntry.initiate({ buildId: record.buildId, body: record.body }));
+async function send(record: OutgoingRecord, dispatch: Dispatch, getState: () => OutboxRoot): Promise<Sent> {
+  if (record.kind === 'step') {
+    const { buildId, body } = record;
+    const { data, error } = await dispatch(api.endpoints.addStepEntry.initiate({ buildId, body }));
+    return { error, show: () => data && dispatch(api.util.updateQueryData('buildLog', buildId, () => data)) };
+  }
+  const { moldId } = record;
+  const { data, error } =
+    record.kind === 'pull'
+      ? await dispatch(api.endpoints.addPull.initiate({ moldId, body: record.body }))
+      : await dispatch(api.endpoints.addTreatment.initiate({ moldId, body: record.body }));
+  return {
+    error,
+    show: () => {
+      if (data) showHead(data, dispatch, getState);
+    },
+  };
+}
+
+/** A mold's head in every list and page that shows it. */
+function showHead(head: MoldHead, dispatch: Dispatch, getState: () => OutboxRoot): void {
+  dispatch(api.util.updateQueryData('mold', head.id, (mold) => Object.assign(mold, head)));
+  for (const { endpointName, originalArgs } of api.util.selectInvalidatedBy(getState(), ['Molds'])) {
+    if (endpointName !== 'molds') continue;
+    // What the list was asked for, as it was given.
+    // eslint-disable-next-line @typescript-eslint/no-unsafe-assignment
+    const page: Page = originalArgs;
+    dispatch(
+      api.util.updateQueryData('molds', page, ({ molds }) => {
+        const at = molds.findIndex(({ id }) => id === head.id);
+        if (at >= 0) molds[at] = head;
+      }),
+    );
   }
 }

@@ -1,5 +1,5 @@
-import { localDatabase, type KeptRecord } from '../../shared/local/database';
-import { storing } from '../../shared/local/storage-trouble';
+import { localDatabase, type KeptRecord } from '../../local/database';
+import { storing } from '../../local/storage-trouble';
 import type { OutboxState, OutgoingRecord } from './outbox-slice';
 
 /** Where records waited until 0.7. */

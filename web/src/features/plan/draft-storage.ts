@@ -1,7 +1,7 @@
 import type { PlanDocument } from '@pentimento/core/plan';
-import { localDatabase, type KeptDraft } from '../../shared/local/database';
+import { localDatabase, type KeptDraft } from '../../local/database';
 import { livingTabs, thisTab } from '../../shared/local/holding';
-import { storing } from '../../shared/local/storage-trouble';
+import { storing } from '../../local/storage-trouble';
 
 /** An unsaved plan kept in this browser. */
 export interface Draft {

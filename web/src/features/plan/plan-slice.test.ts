@@ -2,7 +2,7 @@ import { moveSession, planFromTemplate, planOf } from '@pentimento/core/plan';
 import { dropped, edited, hasEdits, opened, planSlice, previewed, rebased, redone, undone } from './plan-slice';
 import { dropDraft, keepDraft } from './draft-storage';
 import { readDraft } from './read-draft';
-import { localDatabase } from '../../shared/local/database';
+import { localDatabase } from '../../local/database';
 import { thisTab } from '../../shared/local/holding';
 
 const view = planFromTemplate('staged', { startDate: '2026-11-30', areaM2: 1, plug: { materialId: 'mdf', thicknessMm: 18, heatLimitC: 60 } });

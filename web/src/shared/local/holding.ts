@@ -1,5 +1,5 @@
 import { newId } from '../new-id';
-import { localDatabase } from './database';
+import { localDatabase } from '../../local/database';
 
 const TAB_KEY = 'pentimento.tab';
 /** A lease that nobody renews runs out: its tab is gone. */
