@@ -140,8 +140,9 @@ const LISTS: readonly (readonly [string, string])[] = [
   ['the edition of the rack', 'select count(*), coalesce(sum(edition), 0) from mold'],
   [
     'builds',
-    `select b.id, b.head, v.note, p.name, m.id from build b join build_version v on v.build_id = b.id and v.number = b.current_version join person p on p.id = v.made_by
-       left join mold m on m.build_id = b.id where (b.status = 'finished') = false order by b.changed_at desc, b.id limit 60`,
+    `select b.id, b.head, v.note, p.name, m.id from (select * from build b where (b.status = 'finished') = false order by b.changed_at desc, b.id limit 60) b
+       join build_version v on v.build_id = b.id and v.number = b.current_version join person p on p.id = v.made_by
+       left join mold m on m.build_id = b.id order by b.changed_at desc, b.id`,
   ],
   ['a logbook', `select * from pull where mold_id = (select id from mold where number = 'L-00017') order by at desc, id desc limit 41`],
 ];

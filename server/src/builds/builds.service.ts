@@ -37,8 +37,8 @@ export interface BuildWithPlan {
 const BUILDS_WHERE = `where ($1::text is null or b.name ilike $1 or b.part ilike $1) and ($2::boolean is null or (b.status = 'finished') = $2)`;
 const BUILD_HEADS = `select b.id, b.name, b.part, b.status, b.current_version as number, b.changed_at as "changedAt", b.head, b.worst, b.moments,
     b.judged_by as "judgedBy", v.note, p.name as "madeBy", v.made_at as "madeAt", m.id as "moldId"
-  from build b join build_version v on v.build_id = b.id and v.number = b.current_version join person p on p.id = v.made_by
-  left join mold m on m.build_id = b.id ${BUILDS_WHERE} order by b.changed_at desc, b.id limit $3 offset $4`;
+  from (select * from build b ${BUILDS_WHERE} order by b.changed_at desc, b.id limit $3 offset $4) b join build_version v on v.build_id = b.id and v.number = b.current_version join person p on p.id = v.made_by
+  left join mold m on m.build_id = b.id order by b.changed_at desc, b.id`;
 
 @Injectable()
 export class BuildsService {
