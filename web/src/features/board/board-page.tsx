@@ -41,14 +41,14 @@ export function BoardPage() {
     <div>
       <div className="rule flex items-stretch border-b">
         <h1 className="px-4 py-2 text-xl font-semibold">Board</h1>
-        <p className="muted flex items-center px-2">
+        <p className="muted flex items-center px-2 leading-tight">
           {total} {total === 1 ? 'build' : 'builds'} being planned or built
         </p>
         <span className="flex-1" />
         <MayButton
           right="plan"
 
-          className="bg-primary text-primary-content flex items-center gap-2 px-5"
+          className="bg-primary text-primary-content flex shrink-0 items-center gap-2 px-5 whitespace-nowrap"
           onClick={() => {
             setSearch({ new: '1' });
           }}
@@ -145,7 +145,7 @@ function NextMoment({ startDate, moments }: { startDate: string; moments: BuildH
   const minutes = usePlanNow(startDate);
   const next = moments.find(({ atMin }) => atMin >= minutes);
   return (
-    <p className="mt-1 truncate text-sm" data-testid="next-moment">
+    <p className="mt-1 text-sm leading-snug" data-testid="next-moment">
       {next ? (
         <>
           <span className="num">{momentText(startDate, next.atMin)}</span> {next.what}
