@@ -2,7 +2,6 @@ import { fillAmounts } from '../units/amounts.js';
 import { KELVIN } from '../units/kelvin.js';
 import type { CardLibrary } from '../plan/card-library.js';
 import type { Objection } from '../plan/objection.js';
-import { potLookup } from '../mix/mix-sheet.js';
 import { checkDocument } from '../plan/check-document.js';
 import type { PlanDocument } from '../plan/plan-document.js';
 import { moldWorkedOut, stepsOfMold } from '../steps/mold-steps.js';
@@ -82,7 +81,7 @@ export function judgeReport(plan: PlanDocument, cards: CardLibrary): JudgeReport
   checkDocument(plan);
   const sections = evaluateMold(plan, cards);
   const results = sections.flatMap(({ zones }) => zones.map(({ evaluation }) => evaluation.result));
-  const pots = potLookup();
+  const around = aroundMold(sections, cards, []);
   return {
     status: (results.find(({ status }) => status !== 'converged') ?? results[0]).status,
     sections: sections.map(({ id, name, zones, distortion }) => ({
@@ -92,8 +91,8 @@ export function judgeReport(plan: PlanDocument, cards: CardLibrary): JudgeReport
       bow_mm_per_m: distortion === null ? null : distortion.bowPerMeterM * 1000,
       edges_nearer_mm: distortion === null ? null : distortion.edgesNearerM * 1000,
     })),
-    objections: moldObjections(plan, cards, aroundMold(sections, cards, [], pots)).map((objection) => inWords(objection)),
-    steps: stepsOfMold(plan, cards, moldWorkedOut(sections, cards, pots)).map((step) => ({
+    objections: moldObjections(plan, cards, around).map((objection) => inWords(objection)),
+    steps: stepsOfMold(plan, cards, moldWorkedOut(sections, around)).map((step) => ({
       ...step,
       name: fillAmounts(step.name, 'metric'),
       order: fillAmounts(step.order, 'metric'),

@@ -21,7 +21,7 @@ test.each(manyPlans)('every limit and rule for %s is as it was', (_name, view) =
       ),
       gel: sections.map(({ plan: section, zones: [field] }) => gelTimes(section, field.evaluation)),
       objections: objections.map(({ level, id }) => `${level} ${id}`),
-      worst: worstOfSections(plan, cards, sections, []),
+      worst: worstOfSections(plan, cards, sections, aroundMold(sections, cards, [])),
     }),
   ).toMatchSnapshot();
 });

@@ -1,6 +1,7 @@
 import { jointObjections } from '../joints/joint-objections.js';
 import { laidSections, type TimesBySection } from '../joints/joint-schedule.js';
 import type { Sibling } from '../design/hand-guard.js';
+import { mixObjections, type MixRow } from '../mix/mix-sheet.js';
 import type { CardLibrary } from '../plan/card-library.js';
 import { worstFirst, type Objection, type PlanStage } from '../plan/objection.js';
 import type { PlanDocument } from '../plan/plan-document.js';
@@ -13,8 +14,8 @@ export interface AroundMold {
   readonly siblings: readonly Sibling[];
   readonly sections: ReadonlyMap<string, Omit<AroundPlan, 'siblings'>>;
   readonly times: TimesBySection;
-  /** What speaks against the pots of each section */
-  readonly mix: ReadonlyMap<string, readonly Objection[]>;
+  /** Pots of each section */
+  readonly mix: ReadonlyMap<string, readonly MixRow[]>;
 }
 
 /** Stages that are about the whole mold: what two sections say alike is said once. */
@@ -30,7 +31,7 @@ export function moldObjections(plan: PlanDocument, cards: CardLibrary, { sibling
   for (const { id, name, plan: view } of views) {
     const known = sections.get(id) ?? { gelS: new Map<string, number>(), backing: null };
     const zones = zoneObjections(plan, sectionNamed(plan, id), cards);
-    for (const objection of [...planObjections(view, cards, { siblings, ...known }), ...zones, ...(mix.get(id) ?? [])]) {
+    for (const objection of [...planObjections(view, cards, { siblings, ...known }), ...zones, ...mixObjections(mix.get(id) ?? [])]) {
       if (OF_MOLD.includes(objection.stage) && found.some((one) => same(one, objection))) continue;
       found.push(views.length > 1 && !OF_MOLD.includes(objection.stage) ? { ...objection, section: { id, name } } : objection);
     }

@@ -1,6 +1,6 @@
 import { backingOf } from '../design/backing.js';
 import type { Sibling } from '../design/hand-guard.js';
-import { mixObjections, mixSheet, potLookup, type PotLookup } from '../mix/mix-sheet.js';
+import { mixSheet, potLookup, type PotLookup } from '../mix/mix-sheet.js';
 import type { CardLibrary } from '../plan/card-library.js';
 import type { Objection } from '../plan/objection.js';
 import type { PlanDocument } from '../plan/plan-document.js';
@@ -49,23 +49,23 @@ export function aroundMold(
       ]),
     ),
     times: sectionTimes(sections, cards),
-    mix: new Map(sections.map(({ id, plan }) => [id, mixObjections(mixSheet(plan, cards, pots))])),
+    mix: new Map(sections.map(({ id, plan }) => [id, mixSheet(plan, cards, pots)])),
   };
 }
 
 /**
  * The worst of a plan whose sections were simulated, held against every limit and rule, in every zone of every section.
- * @param siblings other builds and molds of its part
+ * @param around what is known around the mold, by these sections
  * @returns null for a plan that cannot be simulated, or holds nothing to judge
  */
 export function worstOfSections(
   plan: PlanDocument,
   cards: CardLibrary,
   sections: readonly SectionEvaluation[],
-  siblings: readonly Sibling[],
+  around: AroundMold,
 ): WorstOfPlan | null {
   if (sections.some(({ zones }) => zones.some(({ evaluation }) => evaluation.result.status !== 'converged'))) return null;
   const verdicts = sections.flatMap((section) => section.verdicts).sort((a, b) => byLevel(a.level, b.level));
-  const objections = moldObjections(plan, cards, aroundMold(sections, cards, siblings));
+  const objections = moldObjections(plan, cards, around);
   return verdicts.length === 0 && objections.length === 0 ? null : worstAmong(verdicts, objections);
 }

@@ -2,7 +2,10 @@ import fc from 'fast-check';
 import { patchAreaM2, type Patch } from '../plan/parts/patch-area.js';
 import { cardLibrary } from '../plan/built-in-library.js';
 import { changeLayer } from '../plan/edit-plan.js';
-import { planFromTemplate } from '../plan/stack-templates.js';
+import { planFromTemplate, stackTemplates } from '../plan/stack-templates.js';
+import { evaluatePlan } from '../judging/evaluate-plan.js';
+import { releaseUse } from '../release/release-schedule.js';
+import { stepsOf, workedOut } from '../steps/steps-of.js';
 import { defaultRelease } from '../plan/parts/release-plan.js';
 import { checkPart } from '../plan/fields/check-part.js';
 import { checkOverlap, DEFAULT_KIT, kitFields } from '../plan/parts/kit-plan.js';
@@ -166,6 +169,25 @@ describe('kit of a plan', () => {
     expect(takeOffCsv(lines)).toMatch(/roll 1250 mm/);
     const csv = takeOffCsv([{ ...lines[0], what: '=cmd, "x"' }]);
     expect(csv.split('\r\n')[1]).toMatch(/^"'=cmd, ""x""",resin,/);
+  });
+
+  test.each(stackTemplates.map(({ id }) => id))('school %s: what is bought is what its steps weigh into pots, and the coats they put on', (id) => {
+    const built = { ...planFromTemplate(id, start), release: { ...defaultRelease(1), startMin: -3 * 1440 + 480 } };
+    const steps = stepsOf(built, cards, workedOut(built, cards, evaluatePlan(built, cards)));
+    const used = (kind: string, what: string): number =>
+      steps
+        .filter((step) => step.kind === kind)
+        .reduce((sum, { uses }) => sum + uses.reduce((g, use) => g + (use.what === what ? use.amount : 0), 0), 0);
+    for (const { what, kind, net } of takeOff(built, cards).filter((line) => line.unit === 'kg')) {
+      expect(['resin', 'hardener', 'filler']).toContain(kind);
+      expect(used('mix', what) / 1000).toBeCloseTo(net, 9);
+    }
+    for (const { cardId, coatM2 } of releaseUse(built.release, cards)) {
+      const name = cards.sheets.get(cardId)!.name;
+      expect(
+        steps.filter(({ stage }) => stage === 'release').reduce((m2, { uses }) => m2 + (uses.at(0)?.what === name ? uses[0].amount : 0), 0),
+      ).toBeCloseTo(coatM2, 9);
+    }
   });
 
   test('what is bought in packs is rounded up to them; what no card says is left open', () => {

@@ -1,16 +1,13 @@
 import { csvText } from '../formats/csv.js';
 import { cardNumber, type MaterialCard } from '../materials/material-card.js';
-import { doseOf } from '../mix/hardener-dose.js';
-import { hardenerOf } from '../mix/hardener-name.js';
-import { cardOf, type CardLibrary } from '../plan/card-library.js';
-import { addedParts } from '../plan/laid-resin.js';
+import { mixSheet, potLookup, potUses, type MixRow, type PotLookup, type PotUse } from '../mix/mix-sheet.js';
+import type { CardLibrary } from '../plan/card-library.js';
 import type { PlanDocument } from '../plan/plan-document.js';
 import type { SectionPlan } from '../plan/section-plan.js';
 import { sectionOf } from '../plan/section-view.js';
 import { releaseUse } from '../release/release-schedule.js';
 import { infusedLayers } from '../stack/plan-infusion.js';
 import { amount, fillAmounts, words, type Amount, type Words } from '../units/amounts.js';
-import { laidMasses } from '../stack/tally.js';
 import { DEFAULT_KIT } from '../plan/parts/kit-plan.js';
 import { kitSheet } from './kit-sheet.js';
 
@@ -62,22 +59,27 @@ function lineOf({ packOf, costPer, ...needed }: Needed, waste: number): TakeOffL
   };
 }
 
-/** Everything a section uses, with the shop's waste. */
-export function takeOff(plan: SectionPlan, cards: CardLibrary): TakeOffLine[] {
+/**
+ * Everything a section uses, with the shop's waste.
+ * @param mix its pots, as they are mixed at the bench
+ */
+export function takeOff(plan: SectionPlan, cards: CardLibrary, mix: readonly MixRow[] = mixSheet(plan, cards)): TakeOffLine[] {
   const waste = 1 + (plan.kit ?? DEFAULT_KIT).wastePct / 100;
-  const all = [...resinLines(plan, cards), ...fabricLines(plan, cards), ...surfaceLines(plan, cards), ...releaseLines(plan, cards)];
+  const all = [...potLines(mix, cards), ...fabricLines(plan, cards), ...surfaceLines(plan, cards), ...releaseLines(plan, cards)];
   return all.map((needed) => lineOf(needed, waste));
 }
 
 /** Everything that all sections of a mold use together: what is bought is rounded up once. */
-export function takeOffOfMold(plan: PlanDocument, cards: CardLibrary): TakeOffLine[] {
+export function takeOffOfMold(plan: PlanDocument, cards: CardLibrary, pots: PotLookup = potLookup()): TakeOffLine[] {
   const together = new Map<string, TakeOffLine>();
-  for (const { id } of plan.sections)
-    for (const line of takeOff(sectionOf(plan, id), cards)) {
+  for (const { id } of plan.sections) {
+    const section = sectionOf(plan, id);
+    for (const line of takeOff(section, cards, mixSheet(section, cards, pots))) {
       const key = `${line.kind} ${line.what} ${line.unit}`;
       const before = together.get(key);
       together.set(key, before ? addedUp(before, line) : line);
     }
+  }
   return [...together.values()];
 }
 
@@ -96,50 +98,34 @@ function addedUp(one: TakeOffLine, other: TakeOffLine): TakeOffLine {
 
 const said = (sheet: MaterialCard | null | undefined, key: string): number | null => (sheet ? cardNumber(sheet, key) : null);
 
-function resinLines(plan: SectionPlan, cards: CardLibrary): Needed[] {
-  const resin = new Map<string, number>();
-  const hardeners = new Map<string, { kg: number; into: Set<string>; card: MaterialCard | null }>();
-  const fillers = new Map<string, { kg: number; into: Set<string> }>();
-  for (const layer of plan.sessions.flatMap(({ layers }) => layers)) {
-    const card = cardOf(cards, layer.cardId);
-    const { mixedKg } = laidMasses(layer, plan, cards);
-    const dose = doseOf(card, mixedKg * 1000, card.kinetics.c_ref === null ? null : layer.catalystPct, { addedParts: addedParts(layer) });
-    resin.set(layer.cardId, (resin.get(layer.cardId) ?? 0) + dose.resinG / 1000);
-    const hardener = hardenerOf(layer, card, plan, cards);
-    const before = hardeners.get(hardener.name) ?? { kg: 0, into: new Set<string>(), card: hardener.card };
-    hardeners.set(hardener.name, { ...before, kg: before.kg + dose.hardenerG / 1000, into: before.into.add(card.name) });
-    for (const { cardId, partsPer100 } of layer.additions ?? []) {
-      const known = fillers.get(cardId) ?? { kg: 0, into: new Set<string>() };
-      fillers.set(cardId, { kg: known.kg + (dose.resinG * partsPer100) / 1e5, into: known.into.add(card.name) });
+/** By what goes into which pots: just what is weighed at the bench, what stays in them with it. */
+function potLines(rows: readonly MixRow[], cards: CardLibrary): Needed[] {
+  const lines = new Map<string, PotUse & { readonly into: Set<string> }>();
+  for (const row of rows)
+    for (const use of potUses(row)) {
+      const key = `${use.kind} ${use.what}`;
+      const before = lines.get(key);
+      const into = before?.into ?? new Set<string>();
+      lines.set(key, { ...use, grams: use.grams + (before?.grams ?? 0), into: into.add(row.card.name) });
     }
-  }
-  const resins = [...resin].map(([id, net]): Needed => {
-    const { name, sheet } = cardOf(cards, id);
-    return { what: name, kind: 'resin', net, unit: 'kg', packOf: said(sheet, 'packKg'), costPer: said(sheet, 'costPerKg'), note: '' };
-  });
-  const added = [...hardeners].map(([what, { kg, into, card }]): Needed => ({
-    what,
-    kind: 'hardener',
-    net: kg,
-    unit: 'kg',
-    packOf: said(card, 'packKg'),
-    costPer: null,
-    note: `into ${[...into].join(', ')}`,
-  }));
-  const stirredIn = [...fillers].map(([id, { kg, into }]): Needed => {
-    const sheet = cards.sheets.get(id);
-    return {
-      what: sheet?.name ?? id,
-      kind: 'filler',
-      net: kg,
-      unit: 'kg',
-      packOf: said(sheet, 'packKg'),
-      costPer: null,
-      note: `into ${[...into].join(', ')}`,
-    };
-  });
-  return [...resins, ...added, ...stirredIn];
+  return [...lines.values()]
+    .sort((a, b) => POT_KINDS.indexOf(a.kind) - POT_KINDS.indexOf(b.kind))
+    .map(({ kind, what, cardId, grams, into }): Needed => {
+      const sheet = cardId === null ? null : cards.sheets.get(cardId);
+      const resin = kind === 'resin';
+      return {
+        what,
+        kind,
+        net: grams / 1000,
+        unit: 'kg',
+        packOf: said(sheet, 'packKg'),
+        costPer: resin ? said(sheet, 'costPerKg') : null,
+        note: resin ? '' : `into ${[...into].join(', ')}`,
+      };
+    });
 }
+
+const POT_KINDS: readonly PotUse['kind'][] = ['resin', 'hardener', 'filler'];
 
 function fabricLines(plan: SectionPlan, cards: CardLibrary): Needed[] {
   return kitSheet(plan, cards).map(({ fabricId, name, roll, takeM, plies }) => {

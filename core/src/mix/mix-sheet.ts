@@ -34,6 +34,7 @@ export interface PotTime {
 
 /** A filler or pigment in one pot. */
 export interface AddedToPot {
+  readonly cardId: string;
   readonly name: string;
   readonly grams: number;
   /** Of the whole paste, and the share that is usual for it; null: its card does not say [-] */
@@ -68,8 +69,9 @@ export interface MixRow {
   /** Container and what goes into it [g] */
   readonly containerG: number;
   readonly potG: number;
-  /** What goes into the resin */
+  /** What goes into the resin, and its card; null: it has none of its own */
   readonly hardener: string;
+  readonly hardenerCardId: string | null;
   readonly dose: Dose;
   readonly pot: PotTime;
   /** The people present use up one pot in this time [min] */
@@ -90,6 +92,25 @@ export interface MixRow {
   readonly weighedPct: number;
   /** No container is small enough to be used in time */
   readonly tooFast: boolean;
+}
+
+/** Something that is weighed into a row's pots. */
+export interface PotUse {
+  readonly kind: 'resin' | 'hardener' | 'filler';
+  readonly what: string;
+  /** null: no card of its own */
+  readonly cardId: string | null;
+  /** Into all of its pots [g] */
+  readonly grams: number;
+}
+
+/** What all pots of a row take: at the bench, in the steps, and in what is bought. */
+export function potUses({ card, dose, pots, hardener, hardenerCardId, added }: MixRow): PotUse[] {
+  return [
+    { kind: 'resin', what: card.name, cardId: card.id, grams: pots * dose.resinG },
+    { kind: 'hardener', what: hardener, cardId: hardenerCardId, grams: pots * dose.hardenerG },
+    ...added.map(({ cardId, name, grams }) => ({ kind: 'filler', what: name, cardId, grams: pots * grams }) as const),
+  ];
 }
 
 /** Whether this pot, left standing, gets hot enough to smoke. */
@@ -195,6 +216,7 @@ function mixRow({ plan, session, layers, cards, mix, tempC, look, infusedIds }: 
     containerG,
     potG,
     hardener: hardener.name,
+    hardenerCardId: hardener.card?.id ?? null,
     dose,
     added: addedOf(layer, dose.resinG, cards),
     viscosity: viscosityAt(card, laid, tempC),
@@ -222,6 +244,7 @@ function addedOf(layer: PlanLayer, resinG: number, { sheets }: CardLibrary): Add
   return (layer.additions ?? []).map(({ cardId, partsPer100 }) => {
     const sheet = sheets.get(cardId);
     return {
+      cardId,
       name: sheet?.name ?? cardId,
       grams: (resinG * partsPer100) / 100,
       share: partsPer100 / 100 / whole,

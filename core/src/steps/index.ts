@@ -12,7 +12,7 @@ export {
   type StepState,
 } from './step-log.js';
 export { stepKinds, type Step, type StepKind, type StepLog } from './step.js';
-export { moldWorkedOut, stepsOfMold, type MoldWorkedOut } from './mold-steps.js';
+export { moldWorkedOut, stepsOfEvaluated, stepsOfMold, type MoldWorkedOut } from './mold-steps.js';
 export { momentsOf, type PlanMoment } from './moments.js';
 export { laborGroupOf, laborGroups, laborOf, laminatingHours, type LaborGroup } from './labor.js';
 export { stepsOf, workedOut, type WorkedOut } from './steps-of.js';

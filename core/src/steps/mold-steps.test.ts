@@ -10,13 +10,13 @@ import { sectionOf, withSection } from '../plan/section-view.js';
 import { planFromTemplate } from '../plan/stack-templates.js';
 import { twoHalves } from '../test-support/two-halves.js';
 import { laborOf } from './labor.js';
-import { moldWorkedOut, stepsOfMold } from './mold-steps.js';
+import { stepsOfEvaluated } from './mold-steps.js';
 import { tickedInMold } from './step-log.js';
 import { stepsOf, workedOut } from './steps-of.js';
 import type { Step } from './step.js';
 
 const cards = cardLibrary();
-const of = (plan: PlanDocument): Step[] => stepsOfMold(plan, cards, moldWorkedOut(evaluateMold(plan, cards), cards));
+const of = (plan: PlanDocument): Step[] => stepsOfEvaluated(plan, cards, evaluateMold(plan, cards));
 const halves = twoHalves();
 const right = halves.sections[1].id;
 const steps = of(halves);
@@ -91,7 +91,7 @@ test('in a sound plan no step begins before what it waits for is over, wherever 
       if (moved.sections[1].sessions[0].startMin < 0) return;
       const sections = evaluateMold(moved, cards);
       const stops = jointObjections(moved, sectionTimes(sections, cards)).filter(({ level }) => level === 'stop');
-      const all = stepsOfMold(moved, cards, moldWorkedOut(sections, cards));
+      const all = stepsOfEvaluated(moved, cards, sections);
       const ends = new Map(all.map(({ id, endMin }) => [id, endMin]));
       const early = all.filter(
         ({ startMin, after, kind }) => kind === 'lay' && after.some((id) => (ends.get(id) ?? 0) > startMin + 1 && !id.startsWith('release:')),

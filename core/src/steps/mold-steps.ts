@@ -1,5 +1,7 @@
 import { jointSchedule, laidSections, type PlacedJoint, type TimesBySection } from '../joints/joint-schedule.js';
-import { sectionTimes, type SectionEvaluation } from '../judging/evaluate-mold.js';
+import type { SectionEvaluation } from '../judging/evaluate-mold.js';
+import type { AroundMold } from '../judging/mold-objections.js';
+import { aroundMold } from '../judging/worst-of-plan.js';
 import { stepCaution } from '../cautions/cautions.js';
 import type { PotLookup } from '../mix/mix-sheet.js';
 import type { CardLibrary } from '../plan/card-library.js';
@@ -11,7 +13,7 @@ import { plugSteps, releaseSteps } from './plug-steps.js';
 import { sessionSteps } from './session-steps.js';
 import { stepOf, type Step, type StepKind } from './step.js';
 import { words } from '../units/amounts.js';
-import { inOrder, stepsOf, withCrew, workedOut, type WorkedOut } from './steps-of.js';
+import { inOrder, stepsOf, withCrew, type WorkedOut } from './steps-of.js';
 
 /** What the steps of a mold read that was worked out elsewhere already. */
 export interface MoldWorkedOut {
@@ -19,12 +21,27 @@ export interface MoldWorkedOut {
   readonly times: TimesBySection;
 }
 
-/** What steps read, from the evaluation of all sections. */
-export function moldWorkedOut(sections: readonly SectionEvaluation[], cards: CardLibrary, pots?: PotLookup): MoldWorkedOut {
+/** What steps read: what was simulated of all sections, and what is known of the mold by it. */
+export function moldWorkedOut(sections: readonly SectionEvaluation[], around: Omit<AroundMold, 'siblings'>): MoldWorkedOut {
   return {
-    sections: new Map(sections.map(({ id, plan, zones: [field] }) => [id, workedOut(plan, cards, field.evaluation, pots)])),
-    times: sectionTimes(sections, cards),
+    sections: new Map(
+      sections.map(({ id, zones: [{ evaluation }] }) => [
+        id,
+        {
+          windows: evaluation.windows,
+          trim: evaluation.trim,
+          backing: around.sections.get(id)?.backing ?? null,
+          mix: around.mix.get(id) ?? [],
+        },
+      ]),
+    ),
+    times: around.times,
   };
+}
+
+/** The same for who asks for nothing but the steps. */
+export function stepsOfEvaluated(plan: PlanDocument, cards: CardLibrary, sections: readonly SectionEvaluation[], pots?: PotLookup): Step[] {
+  return stepsOfMold(plan, cards, moldWorkedOut(sections, aroundMold(sections, cards, [], pots)));
 }
 
 /** Everything that is done on a mold, in the order of its planned start: one list for traveler, calendar, bench and labor. */

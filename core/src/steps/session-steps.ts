@@ -1,5 +1,5 @@
 import type { JointWindow } from '../windows/joint-window.js';
-import type { MixRow } from '../mix/mix-sheet.js';
+import { potUses, type MixRow } from '../mix/mix-sheet.js';
 import { cardOf, type CardLibrary } from '../plan/card-library.js';
 import { flashMinOf, isSprayed, layingSeconds, peopleAt, pliesArrive } from '../plan/laying.js';
 import { MOST_DROP_MBAR } from '../plan/parts/infusion.js';
@@ -123,7 +123,6 @@ function jointSteps({ plan }: SessionContext, session: PlanSession, window: Join
 }
 
 function layerSteps({ plan, cards, mix: rows }: SessionContext, session: PlanSession, { layer, at }: { layer: PlanLayer; at: number }): Step[] {
-  const card = cardOf(cards, layer.cardId);
   const people = peopleAt(session, plan);
   const arriveS = pliesArrive(session, plan, cards, 'first');
   const lastS = pliesArrive(session, plan, cards, 'last');
@@ -166,11 +165,7 @@ function layerSteps({ plan, cards, mix: rows }: SessionContext, session: PlanSes
           endMin: fromMin,
           people: 1,
           handsMin: row.pots * POT_MIN,
-          uses: [
-            { what: card.name, amount: row.pots * row.dose.resinG, unit: 'g' },
-            { what: row.hardener, amount: row.pots * row.dose.hardenerG, unit: 'g' },
-            ...row.added.map(({ name, grams }) => ({ what: name, amount: row.pots * grams, unit: 'g' }) as const),
-          ],
+          uses: potUses(row).map(({ what, grams }) => ({ what, amount: grams, unit: 'g' })),
           logs: ['pot', 'lot'],
           caution,
         }),

@@ -2,7 +2,7 @@ import type { Sibling } from '../design/hand-guard.js';
 import { DomainError, type DomainErrorDetail } from '../errors/domain-error.js';
 import { evaluateMold } from '../judging/evaluate-mold.js';
 import { checkDocument } from '../plan/check-document.js';
-import { worstOfSections, type WorstOfPlan } from '../judging/worst-of-plan.js';
+import { aroundMold, worstOfSections, type WorstOfPlan } from '../judging/worst-of-plan.js';
 import { momentsOf, type PlanMoment } from '../steps/moments.js';
 import { moldWorkedOut, stepsOfMold } from '../steps/mold-steps.js';
 import { libraryOf } from '../plan/card-library.js';
@@ -46,9 +46,10 @@ export function judge({ plan, cards, siblings }: PlanTask & { readonly siblings:
   try {
     const library = libraryOf(cards);
     const sections = evaluateMold(plan, library);
+    const around = aroundMold(sections, library, siblings);
     return {
-      worst: worstOfSections(plan, library, sections, siblings),
-      moments: momentsOf(stepsOfMold(plan, library, moldWorkedOut(sections, library))),
+      worst: worstOfSections(plan, library, sections, around),
+      moments: momentsOf(stepsOfMold(plan, library, moldWorkedOut(sections, around))),
     };
   } catch (error) {
     if (error instanceof DomainError) return { worst: null, moments: [] };

@@ -45,18 +45,25 @@ export function makeTraveler(plan: SectionPlan, cards: CardLibrary, siblings: Ar
   const evaluation = evaluatePlan(plan, cards);
   const mix = mixSheet(plan, cards, look);
   const backing = backingOf(plan, evaluation.result, cards);
+  return sheetOf(plan, cards, { evaluation, siblings, mix, backing, gelS: gelTimes(plan, evaluation) });
+}
+
+/** What a sheet reads that was worked out before. */
+type Known = AroundPlan & Pick<Traveler, 'evaluation' | 'mix'>;
+
+function sheetOf(plan: SectionPlan, cards: CardLibrary, { evaluation, mix, ...around }: Known): Traveler {
   return {
     plan,
     evaluation,
-    objections: worstFirst([...planObjections(plan, cards, { siblings, gelS: gelTimes(plan, evaluation), backing }), ...mixObjections(mix)]),
+    objections: worstFirst([...planObjections(plan, cards, around), ...mixObjections(mix)]),
     checks: readinessChecks(plan, cards),
     timers: plan.release ? releaseSchedule(plan, plan.release, cards).timers : [],
     gate: plan.release ? gateTests(plan.release) : [],
     mix,
     kits: kitSheet(plan, cards),
-    takeOff: takeOff(plan, cards),
+    takeOff: takeOff(plan, cards, mix),
     tally: stackTally(plan, cards),
-    steps: stepsOf(plan, cards, { windows: evaluation.windows, trim: evaluation.trim, backing, mix }),
+    steps: stepsOf(plan, cards, { windows: evaluation.windows, trim: evaluation.trim, backing: around.backing, mix }),
   };
 }
 
@@ -82,16 +89,23 @@ export function makeMoldTraveler(
   look: PotLookup = potLookup(),
 ): MoldTraveler {
   const sections = evaluateMold(plan, cards);
+  const around = aroundMold(sections, cards, siblings, look);
   const laid = sections.filter((section) => section.plan.sessions.length > 0);
   return {
     plan,
-    sections: (laid.length > 0 ? laid : sections.slice(0, 1)).map(({ id, name, plan: view }) => ({
+    sections: (laid.length > 0 ? laid : sections.slice(0, 1)).map(({ id, name, plan: view, zones: [{ evaluation }] }) => ({
       id,
       name,
-      traveler: makeTraveler(view, cards, siblings, look),
+      traveler: sheetOf(view, cards, {
+        evaluation,
+        siblings,
+        mix: around.mix.get(id) ?? [],
+        gelS: around.sections.get(id)?.gelS ?? new Map(),
+        backing: around.sections.get(id)?.backing ?? null,
+      }),
     })),
     verdicts: sections.flatMap(({ verdicts }) => verdicts),
-    objections: moldObjections(plan, cards, aroundMold(sections, cards, siblings, look)),
-    steps: stepsOfMold(plan, cards, moldWorkedOut(sections, cards, look)),
+    objections: moldObjections(plan, cards, around),
+    steps: stepsOfMold(plan, cards, moldWorkedOut(sections, around)),
   };
 }

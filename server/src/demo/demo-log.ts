@@ -1,6 +1,6 @@
 import { evaluateMold } from '@pentimento/core/judging';
 import { cardLibrary, type PlanDocument } from '@pentimento/core/plan';
-import { moldWorkedOut, stepsOfMold } from '@pentimento/core/steps';
+import { stepsOfEvaluated } from '@pentimento/core/steps';
 import { addMinutes, parseISO } from 'date-fns';
 import { cardsAsOf } from './demo-cards.js';
 
@@ -13,7 +13,7 @@ export interface DemoLine {
 /** Everything of a plan up to a session, done a little later than planned. */
 export function demoLog(plan: PlanDocument, lastSessionId: string): DemoLine[] {
   const cards = cardLibrary(cardsAsOf(0));
-  const steps = stepsOfMold(plan, cards, moldWorkedOut(evaluateMold(plan, cards), cards));
+  const steps = stepsOfEvaluated(plan, cards, evaluateMold(plan, cards));
   const until = Math.max(...steps.filter(({ sessionId }) => sessionId === lastSessionId).map(({ endMin }) => endMin));
   return steps
     .filter(({ endMin }) => endMin <= until)

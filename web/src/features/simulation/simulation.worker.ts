@@ -26,7 +26,7 @@ import {
 import type { FabricKit, TakeOffLine } from '@pentimento/core/kit';
 import type { SchoolFigures } from '@pentimento/core/schools';
 import type { VersionedCard } from '@pentimento/core/materials';
-import { potLookup, type MixRow } from '@pentimento/core/mix';
+import { mixSheet, potLookup } from '@pentimento/core/mix';
 import { libraryOf, sectionOf, withSection, type CardLibrary, type PlanDocument, type SectionPlan, type ZoneKind } from '@pentimento/core/plan';
 import { moldWorkedOut, stepsOfMold, type Step } from '@pentimento/core/steps';
 import { expose, transfer } from 'comlink';
@@ -63,7 +63,6 @@ export interface SectionInMold {
 export interface WholeMold {
   readonly sections: readonly SectionInMold[];
   readonly around: Omit<AroundMold, 'siblings'>;
-  readonly rows: ReadonlyMap<string, readonly MixRow[]>;
   readonly steps: readonly Step[];
 }
 
@@ -131,7 +130,7 @@ const service = {
       const sections = evaluateMold(plan, library, known);
       known = knownZones(sections);
       const { siblings: _none, ...around } = aroundMold(sections, library, [], pots);
-      const worked = moldWorkedOut(sections, library, pots);
+      const worked = moldWorkedOut(sections, around);
       return {
         ok: true,
         mold: {
@@ -149,7 +148,6 @@ const service = {
             })),
           })),
           around,
-          rows: new Map([...worked.sections].map(([id, { mix }]) => [id, mix])),
           steps: stepsOfMold(plan, library, worked),
         },
       };
@@ -197,8 +195,8 @@ const service = {
       return {
         ok: true,
         kits: kitSheet(plan, library),
-        lines: takeOff(plan, library),
-        whole: several ? takeOffOfMold(document, library) : [],
+        lines: takeOff(plan, library, mixSheet(plan, library, pots)),
+        whole: several ? takeOffOfMold(document, library, pots) : [],
       };
     } catch (error) {
       return { ok: false, detail: error instanceof DomainError ? error.message : 'The pieces could not be cut for this plan. Undo the last change.' };

@@ -13,7 +13,7 @@ import { MixSession } from './mix-session';
 export function MixStage({ plan, library, readOnly, onEdit, objections, choice, mold: { whole, problem } }: StageProps) {
   const [explained, setExplained] = useState<Explanation | null>(null);
   const mix = plan.mix ?? DEFAULT_MIX;
-  const rows = whole?.rows.get(choice.sectionId);
+  const rows = whole?.around.mix.get(choice.sectionId);
   return (
     <StageFrame name="Mix" objections={objections} readOnly={readOnly}>
       <div className="mb-4 flex items-start gap-4 print:hidden">
