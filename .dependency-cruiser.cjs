@@ -10,12 +10,13 @@ const coreLayers = [
   ['laminate', 'growth'],
   ['materials', 'service'],
   ['plan', 'formats'],
-  ['windows', 'distortion', 'design', 'stack'],
+  ['windows', 'distortion', 'design', 'stack', 'log'],
   ['plug', 'mix', 'cautions'],
   ['release', 'joints'],
   ['kit'],
   ['judging', 'planner', 'forecast', 'twin'],
   ['steps'],
+  ['bench'],
   ['explain', 'uncertainty', 'calibration', 'traveler', 'schools', 'threads', 'doors'],
 ];
 const webLayers = [

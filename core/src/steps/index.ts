@@ -1,14 +1,14 @@
 export {
-  entryKinds,
   goneEntries,
+  isRunning,
   missingBefore,
   opensBuild,
   sectionOfStep,
+  stepParts,
   stepStates,
   tickedInMold,
   tickedInPlan,
-  type EntryKind,
-  type StepEntry,
+  type Standing,
   type StepState,
 } from './step-log.js';
 export { stepKinds, type Step, type StepKind, type StepLog } from './step.js';

@@ -1,9 +1,10 @@
 import { DEFAULT_INTAKE } from '../plan/parts/plug-intake.js';
 import { defaultRelease, gateTests } from '../plan/parts/release-plan.js';
 import { stepOf, type Step } from './step.js';
-import { goneEntries, missingBefore, opensBuild, stepStates, tickedInPlan, type EntryKind, type StepEntry } from './step-log.js';
+import type { StateKind, StepEntry } from '../log/entry.js';
+import { goneEntries, missingBefore, opensBuild, stepStates, tickedInPlan } from './step-log.js';
 
-const entry = (id: string, stepId: string, kind: EntryKind, minute: number, reverses: string | null = null): StepEntry => ({
+const entry = (id: string, stepId: string, kind: StateKind | 'taken back', minute: number, reverses: string | null = null): StepEntry => ({
   id,
   stepId,
   kind,
@@ -11,6 +12,7 @@ const entry = (id: string, stepId: string, kind: EntryKind, minute: number, reve
   note: '',
   reverses,
   madeBy: 'Ada',
+  data: null,
 });
 const step = (id: string, ...after: string[]): Step =>
   stepOf({ id, kind: 'lay', stage: 'stack', name: id, order: 'Lay it.', startMin: 0, endMin: 1, after });

@@ -1,43 +1,31 @@
+import { counted, isState, NO_STEP, type StateKind, type StepEntry } from '../log/entry.js';
 import { gateOpen } from '../plan/parts/release-plan.js';
 import type { SectionPlan } from '../plan/section-plan.js';
 import { laidSections } from '../joints/joint-schedule.js';
 import type { PlanDocument } from '../plan/plan-document.js';
 import { sectionTag, type Step } from './step.js';
 
-/** What is written about a step. */
-export const entryKinds = ['started', 'done', 'skipped', 'taken back'] as const;
-export type EntryKind = (typeof entryKinds)[number];
+export type StepState = 'open' | StateKind;
 
-/** One line of a build's log; lines are only added, and a mistake is taken back by another line. */
-export interface StepEntry {
-  readonly id: string;
-  readonly stepId: string;
-  readonly kind: EntryKind;
-  /** ISO date-time */
-  readonly at: string;
-  readonly note: string;
-  /** The line that this one takes back; null: it takes none back */
-  readonly reverses: string | null;
-  readonly madeBy: string;
+/** A step's last line that counts, and where it leaves the step. */
+export type Standing = StepEntry & { readonly state: StateKind };
+
+/** Where each step of a log stands: by its last line that was not taken back. Steps without a line are open; readings change nothing. */
+export function stepStates(entries: readonly StepEntry[]): ReadonlyMap<string, Standing> {
+  return new Map(
+    counted(entries)
+      .filter(isState)
+      .map((entry) => [entry.stepId, { ...entry, state: entry.kind }]),
+  );
 }
 
-export type StepState = 'open' | 'started' | 'done' | 'skipped';
-
-/** Where each step of a log stands: by its last line that was not taken back. Steps without a line are open. */
-export function stepStates(entries: readonly StepEntry[]): ReadonlyMap<string, StepEntry & { readonly state: Exclude<StepState, 'open'> }> {
-  const reversed = new Set(entries.flatMap(({ reverses }) => reverses ?? []));
-  const states = new Map<string, StepEntry & { readonly state: Exclude<StepState, 'open'> }>();
-  for (const entry of [...entries].sort((a, b) => a.at.localeCompare(b.at))) {
-    if (entry.kind === 'taken back' || reversed.has(entry.id)) continue;
-    states.set(entry.stepId, { ...entry, state: entry.kind });
-  }
-  return states;
-}
+/** Somebody is at it. */
+export const isRunning = (state: StepState): boolean => state === 'started' || state === 'handed over';
 
 /** Lines about steps that the plan no longer has: they are kept, and shown. */
 export function goneEntries(entries: readonly StepEntry[], steps: readonly Step[]): StepEntry[] {
   const known = new Set(steps.map(({ id }) => id));
-  return entries.filter(({ stepId, kind }) => kind !== 'taken back' && !known.has(stepId));
+  return entries.filter(({ stepId, kind }) => kind !== 'taken back' && stepId !== NO_STEP && !known.has(stepId));
 }
 
 /** Steps that must be done before this one and are not. */
@@ -48,6 +36,13 @@ export function missingBefore(step: Step, steps: readonly Step[], states: Return
 
 /** A step with which laying begins: from here on a build is under way, and its gates count. */
 export const opensBuild = (stepId: string): boolean => stepId.startsWith('session:') && !stepId.endsWith(':setup');
+
+/** What the id of a session's step says; null: it is no such step. */
+export function stepParts(stepId: string): { readonly sessionId: string; readonly what: string; readonly layerId?: string; readonly ply?: number } | null {
+  const [head, sessionId, what, layerId, ply] = stepId.split(':');
+  if (head !== 'session' || what === undefined) return null;
+  return { sessionId, what, ...(layerId === undefined ? {} : { layerId }), ...(ply === undefined ? {} : { ply: Number(ply.slice(1)) }) };
+}
 
 /** The section that a step of laying belongs to. */
 export function sectionOfStep({ sections }: PlanDocument, stepId: string): PlanDocument['sections'][number] | undefined {

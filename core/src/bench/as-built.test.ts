@@ -1,0 +1,172 @@
+import { evaluateMold } from '../judging/evaluate-mold.js';
+import { isStepEntry, type StepEntry, type WireEntry } from '../log/entry.js';
+import { cardLibrary } from '../plan/built-in-library.js';
+import { checkDocument } from '../plan/check-document.js';
+import { planOf } from '../plan/lift-plan.js';
+import { planFromTemplate } from '../plan/stack-templates.js';
+import { stepsOfEvaluated } from '../steps/mold-steps.js';
+import { fillAmounts } from '../units/amounts.js';
+import { asBuilt, type AsBuilt } from './as-built.js';
+import { forecastOnBench } from './bench-twin.js';
+import { compareBuilt } from './compare.js';
+
+const cards = cardLibrary();
+const view = planFromTemplate('staged', { startDate: '2026-11-30', areaM2: 1, plug: { materialId: 'mdf', thicknessMm: 18, heatLimitC: 80 } });
+const plan = planOf({ ...view, climate: { ...view.climate, swingC: 0, meanC: 20 } });
+const planned = evaluateMold(plan, cards);
+const steps = stepsOfEvaluated(plan, cards, planned);
+const [first, second] = plan.sections[0].sessions;
+const ZERO = Date.UTC(2026, 10, 30);
+const minuteOf = (iso: string): number => (Date.parse(iso) - ZERO) / 60000;
+
+let made = 0;
+const at = (minute: number, stepId: string, kind: WireEntry['kind'], data: unknown = null, madeBy = 'Ada Marsh'): StepEntry => {
+  const one: WireEntry = {
+    id: `e${String(++made)}`,
+    stepId,
+    at: new Date(ZERO + minute * 60000).toISOString(),
+    note: '',
+    reverses: null,
+    madeBy,
+    kind,
+    data,
+  };
+  if (!isStepEntry(one)) throw new Error('not an entry');
+  return one;
+};
+const built = (entries: StepEntry[], nowMin = 0): AsBuilt => asBuilt({ plan, steps, entries, minuteOf, nowMin });
+const said = ({ changes }: AsBuilt): string[] =>
+  changes.map(({ what, planned: was, built: is }) => `${what}: ${fillAmounts(was, 'metric')} → ${fillAmounts(is, 'metric')}`);
+const laySteps = (sessionId: string) => steps.filter((step) => step.sessionId === sessionId && step.kind === 'lay');
+/** A whole session laid, so many minutes late and so many times as long as planned. */
+const laidSession = (sessionId: string, late: number, stretch = 1): StepEntry[] => {
+  const plies = laySteps(sessionId);
+  const [{ startMin }] = plies;
+  return plies.flatMap((step) => [
+    at(late + startMin + (step.startMin - startMin) * stretch, step.id, 'started'),
+    at(late + startMin + (step.endMin - startMin) * stretch, step.id, 'done'),
+  ]);
+};
+
+test('an empty log leaves the plan as it is', () => {
+  const { plan: same, changes, laid } = built([]);
+  expect(same).toEqual(plan);
+  expect(changes).toEqual([]);
+  expect(laid.size).toBe(0);
+});
+
+test('a session begun late, laid slowly, starts and takes what it did', () => {
+  const result = built(laidSession(first.id, 30, 2), second.startMin);
+  const [session] = result.plan.sections[0].sessions;
+  expect(session.startMin).toBe(Math.round(laySteps(first.id)[0].startMin + 30));
+  const plies = laySteps(first.id);
+  const took = 2 * (Math.max(...plies.map(({ endMin }) => endMin)) - plies[0].startMin);
+  expect(session.plyMin).toBeCloseTo(took / plies.length, 6);
+  expect(said(result)).toEqual([expect.stringMatching(/^start: as planned → 30 min late$/), expect.stringMatching(/^laying: /)]);
+  expect([...result.laid]).toEqual(first.layers.map(({ id }) => id));
+  checkDocument(result.plan);
+});
+
+test('four minutes are no change, five are', () => {
+  expect(said(built(laidSession(first.id, 4)))).toEqual([]);
+  expect(said(built(laidSession(first.id, 5)))).toEqual(['start: as planned → 5 min late']);
+  expect(said(built(laidSession(first.id, -5)))).toEqual(['start: as planned → 5 min early']);
+});
+
+test('a ply that only has its end begins as long before it as planned; a pot alone is five minutes before the first ply', () => {
+  const [step] = laySteps(first.id);
+  const done = built([at(step.endMin + 20, step.id, 'done')]);
+  expect(done.plan.sections[0].sessions[0].startMin).toBe(Math.round(step.startMin + 20));
+  const [layer] = first.layers;
+  const pot = { cardId: layer.cardId, resinG: 1000, hardenerG: (layer.catalystPct ?? 2) * 10, lots: [], thrownAway: false };
+  const mixed = built([at(first.startMin + 40, `session:${first.id}:mix:${layer.id}`, 'pot', pot)]);
+  expect(mixed.plan.sections[0].sessions[0].startMin).toBe(first.startMin + 45);
+});
+
+test('what has not begun is moved out of the past, in its order, and demolding with it', () => {
+  const nowMin = second.startMin + 90;
+  const result = built(laidSession(first.id, 0), nowMin);
+  const starts = result.plan.sections[0].sessions.map(({ startMin }) => startMin);
+  expect(starts[1]).toBe(nowMin);
+  expect(said(result).at(-1)).toBe('start: as planned → not begun; 90 min late by now');
+  expect(starts).toEqual([...starts].sort((a, b) => a - b));
+  const late = built([], plan.demolds[0].atMin + 500);
+  expect(late.plan.demolds[0].atMin).toBeGreaterThanOrEqual(plan.demolds[0].atMin + 500);
+  checkDocument(late.plan);
+});
+
+test('film as read and catalyst as weighed take the place of what was planned, pots thrown away do not', () => {
+  const gel = first.layers.find(({ wetFilmUm }) => wetFilmUm !== null)!;
+  const [step] = laySteps(first.id).filter(({ layerId }) => layerId === gel.id);
+  const pot = (hardenerG: number, thrownAway = false) => ({ cardId: gel.cardId, resinG: 1000, hardenerG, lots: [], thrownAway });
+  const result = built([
+    at(first.startMin, step.id, 'film', { um: [gel.wetFilmUm! + 60, gel.wetFilmUm! + 40] }),
+    at(first.startMin - 5, `session:${first.id}:mix:${gel.id}`, 'pot', pot(15)),
+    at(first.startMin - 4, `session:${first.id}:mix:${gel.id}`, 'pot', pot(17)),
+    at(first.startMin - 3, `session:${first.id}:mix:${gel.id}`, 'pot', pot(90, true)),
+  ]);
+  const layer = result.plan.sections[0].sessions[0].layers.find(({ id }) => id === gel.id)!;
+  expect(layer.wetFilmUm).toBeCloseTo(gel.wetFilmUm! + 50, 6);
+  expect(layer.catalystPct).toBeCloseTo(1.6, 6);
+  expect(said(result).join('\n')).toMatch(/film: .* in 2 places[^]*catalyst: .* → 1.60 % in 2 pots/);
+  // Beyond anything a plan may say, so that it stays one.
+  const wild = built([at(first.startMin, step.id, 'film', { um: [20] }), at(first.startMin, step.id, 'pot', pot(500))]);
+  checkDocument(wild.plan);
+});
+
+test('a ply skipped is not there; a layer skipped whole is gone', () => {
+  const bulk = plan.sections[0].sessions.flatMap(({ layers }) => layers).find(({ laminate }) => (laminate?.plies ?? 0) > 1)!;
+  const plies = steps.filter((step) => step.kind === 'lay' && step.layerId === bulk.id);
+  const one = built([at(plies[0].startMin, plies[0].id, 'skipped')]);
+  const layerIn = (result: AsBuilt) => result.plan.sections[0].sessions.flatMap(({ layers }) => layers).find(({ id }) => id === bulk.id);
+  expect(layerIn(one)?.laminate?.plies).toBe(bulk.laminate!.plies - 1);
+  const none = built(plies.map(({ id, startMin }) => at(startMin, id, 'skipped')));
+  const session = plan.sections[0].sessions.find(({ layers }) => layers.includes(bulk))!;
+  // A session cannot be empty: there it stays, and is said.
+  if (session.layers.length > 1) expect(layerIn(none)).toBeUndefined();
+  expect(said(none)).toContainEqual(expect.stringMatching(/^plies: .* → left out$/));
+});
+
+test('the shop’s air moves by the mean of what was read, from three tenths of a kelvin on', () => {
+  const air = (tempC: number, minute = 600): StepEntry => at(minute, 'build', 'temperature', { at: 'air', tempC });
+  expect(built([air(17), air(19)]).plan.assumed.climate.meanC).toBeCloseTo(18, 9);
+  expect(said(built([air(18)]))).toEqual(['air: 20.0 °C over the day → 2.0 K colder, by 1 reading']);
+  expect(built([air(19.71)]).changes).toEqual([]);
+  expect(built([air(19.69)]).changes).toHaveLength(1);
+});
+
+test('who wrote at a session was at it, once each', () => {
+  const [step] = laySteps(first.id);
+  const { people } = built([at(1, step.id, 'started'), at(2, step.id, 'done', null, 'Cleo Tran'), at(3, step.id, 'started')]);
+  expect(people.get(first.id)).toEqual(['Ada Marsh', 'Cleo Tran']);
+});
+
+test('side by side: a colder shop gels later and peaks lower, layer by layer', () => {
+  const cold = built([at(600, 'build', 'temperature', { at: 'air', tempC: 17 })]);
+  const rows = compareBuilt(planned, evaluateMold(cold.plan, cards), cards);
+  expect(rows.map(({ layerId }) => layerId)).toEqual(plan.sections[0].sessions.flatMap(({ layers }) => layers.map(({ id }) => id)));
+  for (const { planned: was, built: is } of rows) {
+    expect(is!.peakC).toBeLessThan(was.peakC);
+    if (was.gelMin !== null && is!.gelMin !== null) expect(is!.gelMin).toBeGreaterThan(was.gelMin);
+  }
+});
+
+test('a forecast waits for three readings of a layer; a faster resin is seen in them', () => {
+  const bulk = plan.sections[0].sessions.at(-1)!;
+  const [layer] = bulk.layers;
+  const nowMin = bulk.startMin + 60;
+  const forecast = (entries: StepEntry[]) => forecastOnBench(plan, 'a', cards, { entries, minuteOf, nowMin });
+  const tc = (minute: number, tempC: number): StepEntry =>
+    at(bulk.startMin + minute, 'build', 'temperature', { at: 'thermocouple', tempC, layerId: layer.id, frac: 0.5 });
+  const two = [tc(2, 20), tc(4, 20.2)];
+  expect(forecast(two)).toBeNull();
+  const calm = forecast([...two, tc(6, 20.3)])!;
+  expect(calm.readings).toBe(3);
+  expect(calm.layers.map(({ name }) => name)).toEqual(plan.sections[0].sessions.flatMap(({ layers }) => layers.map(({ name }) => name)));
+  const fast = forecast(Array.from({ length: 28 }, (_, i) => tc(2 * i + 2, 20 + 0.02 * i ** 2)))!;
+  const peak = (one: typeof calm): number => one.layers.at(-1)!.peakC.p50;
+  expect(peak(fast)).toBeGreaterThan(peak(calm));
+  expect(fast.layers.at(-1)!.peakC.p5).toBeLessThanOrEqual(peak(fast));
+  // After now nothing is known yet.
+  expect(forecast([...two, tc(90, 80)])).toBeNull();
+});

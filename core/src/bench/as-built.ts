@@ -1,0 +1,239 @@
+import { airTempK } from '../heat/air.js';
+import { counted, readingsOf, type StepEntry } from '../log/entry.js';
+import type { PlanDocument, PlanSection } from '../plan/plan-document.js';
+import { climateFields, filmRange, layerFields, sessionFields, type PlanLayer, type PlanSession } from '../plan/section-plan.js';
+import { rangeOf } from '../plan/fields/field.js';
+import { planAir } from '../plan/surroundings.js';
+import { stepParts } from '../steps/step-log.js';
+import type { Step } from '../steps/step.js';
+import { KELVIN } from '../units/kelvin.js';
+import { amount, words, type Words } from '../units/amounts.js';
+import { layerOfLine } from './judge-reading.js';
+
+/** One thing that went otherwise than planned. */
+export interface BuiltChange {
+  readonly sessionId: string | null;
+  readonly layerId: string | null;
+  readonly what: 'air' | 'start' | 'laying' | 'film' | 'catalyst' | 'plies';
+  readonly planned: Words;
+  readonly built: Words;
+}
+
+/** A plan as far as it is laid, with what is not laid yet moved out of the past. */
+export interface AsBuilt {
+  readonly plan: PlanDocument;
+  readonly changes: readonly BuiltChange[];
+  /** Layers with all of their plies laid */
+  readonly laid: ReadonlySet<string>;
+  /** Who wrote something down at a session */
+  readonly people: ReadonlyMap<string, readonly string[]>;
+}
+
+export interface BuildLog {
+  readonly plan: PlanDocument;
+  /** Of this plan */
+  readonly steps: readonly Step[];
+  readonly entries: readonly StepEntry[];
+  /** Minutes of the plan's clock at a moment */
+  readonly minuteOf: (iso: string) => number;
+  /** By the plan's clock */
+  readonly nowMin: number;
+}
+
+/** From the mixed pot to its first ply, where only the pot was written down (assumed) [min]. */
+const POT_TO_PLY_MIN = 5;
+/** What is less does not count as a change [min; share; K]. */
+const MINUTES = 5;
+const SHARE = 0.02;
+const KELVINS = 0.3;
+/** From the last session to demolding at the least, so that what is late stays a plan [min]. */
+const LEAST_ON_PLUG_MIN = 60;
+
+interface Ply {
+  readonly step: Step;
+  readonly startMin: number | null;
+  readonly doneMin: number | null;
+  readonly skipped: boolean;
+}
+
+/**
+ * The plan with what really happened put in its place: starts, laying times, films, catalyst as weighed, plies left out, the shop's air.
+ * Computed from the log, never typed. Sessions that have not begun are moved out of the past.
+ */
+export function asBuilt(log: BuildLog): AsBuilt {
+  const changes: BuiltChange[] = [];
+  const laid = new Set<string>();
+  const air = builtAir(log, changes);
+  const sections = log.plan.sections.map((section) => builtSection(log, section, { changes, laid }));
+  const lastEnd = (section: PlanSection): number => section.sessions.at(-1)?.startMin ?? 0;
+  const demolds = log.plan.demolds.map((demold) => {
+    const own = sections.filter(({ id }) => demold.sectionIds.includes(id));
+    const off = counted(log.entries).some(({ kind, stepId }) => kind === 'done' && stepId.startsWith('demold'));
+    const least = Math.max(...own.map(lastEnd)) + LEAST_ON_PLUG_MIN;
+    return { ...demold, atMin: Math.max(demold.atMin, Math.ceil(least), off ? 0 : Math.ceil(log.nowMin)) };
+  });
+  return {
+    plan: { ...log.plan, assumed: { ...log.plan.assumed, climate: air }, sections, demolds },
+    changes,
+    laid,
+    people: peopleOf(log),
+  };
+}
+
+function builtAir({ plan, entries, minuteOf }: BuildLog, changes: BuiltChange[]): PlanDocument['assumed']['climate'] {
+  const { climate } = plan.assumed;
+  const read = readingsOf(entries, 'temperature').filter(({ data }) => data.at === 'air');
+  if (read.length === 0) return climate;
+  const planned = planAir(climate);
+  const offK = read.reduce((sum, { at, data }) => sum + data.tempC - (airTempK(planned, minuteOf(at) * 60) - KELVIN), 0) / read.length;
+  if (Math.abs(offK) < KELVINS) return climate;
+  changes.push({
+    sessionId: null,
+    layerId: null,
+    what: 'air',
+    planned: words`${amount('temperature', climate.meanC, 1)} over the day`,
+    built: words`${amount('temperatureDifference', Math.abs(offK), 1)} ${offK < 0 ? 'colder' : 'warmer'}, by ${String(read.length)} ${read.length === 1 ? 'reading' : 'readings'}`,
+  });
+  const { min, max } = rangeOf(climateFields.meanC);
+  return { ...climate, meanC: Math.min(max, Math.max(min, climate.meanC + offK)) };
+}
+
+interface Found {
+  readonly changes: BuiltChange[];
+  readonly laid: Set<string>;
+}
+
+function builtSection(log: BuildLog, section: PlanSection, found: Found): PlanSection {
+  let freeMin = -Infinity;
+  const sessions = section.sessions.map((session) => {
+    const built = builtSession(log, session, found, freeMin);
+    freeMin = built.startMin + 1;
+    return built;
+  });
+  return { ...section, sessions };
+}
+
+function pliesOf({ steps, entries, minuteOf }: BuildLog, { id }: PlanSession): Ply[] {
+  const lines = counted(entries);
+  return steps
+    .filter((step) => step.sessionId === id && step.kind === 'lay')
+    .map((step) => {
+      const own = lines.filter(({ stepId }) => stepId === step.id);
+      const at = (kind: StepEntry['kind']): number | null => {
+        const line = own.find((one) => one.kind === kind);
+        return line ? minuteOf(line.at) : null;
+      };
+      const doneMin = at('done');
+      const begun = at('started') ?? at('film');
+      return {
+        step,
+        startMin: begun ?? (doneMin === null ? null : doneMin - (step.endMin - step.startMin)),
+        doneMin,
+        skipped: at('skipped') !== null,
+      };
+    });
+}
+
+function builtSession(log: BuildLog, session: PlanSession, { changes, laid }: Found, freeMin: number): PlanSession {
+  const plies = pliesOf(log, session);
+  const pots = readingsOf(log.entries, 'pot').filter(({ stepId, data }) => !data.thrownAway && stepParts(stepId)?.sessionId === session.id);
+  const begun = plies.flatMap(({ startMin }) => startMin ?? []);
+  const startMin =
+    begun.length > 0 ? Math.min(...begun) : pots.length > 0 ? Math.min(...pots.map(({ at }) => log.minuteOf(at))) + POT_TO_PLY_MIN : null;
+  const say = (layerId: string | null, what: BuiltChange['what'], planned: Words, built: Words): void => {
+    changes.push({ sessionId: session.id, layerId, what, planned, built });
+  };
+  const layers = session.layers.flatMap((layer) => {
+    const own = plies.filter(({ step }) => step.layerId === layer.id);
+    if (own.length > 0 && own.every(({ doneMin, skipped }) => doneMin !== null || skipped)) laid.add(layer.id);
+    return builtLayer(log, layer, own, (what, planned, built) => {
+      say(layer.id, what, planned, built);
+    });
+  });
+  const { min, max } = rangeOf(sessionFields.startMin);
+  const kept = layers.length > 0 ? layers : session.layers;
+  if (startMin === null) {
+    const moved = Math.ceil(Math.max(session.startMin, log.nowMin, freeMin));
+    if (moved > session.startMin + MINUTES)
+      say(
+        null,
+        'start',
+        spanWords(session.startMin, session.startMin),
+        words`not begun; ${String(Math.round(moved - session.startMin))} min late by now`,
+      );
+    return { ...session, layers: kept, startMin: Math.min(max, moved) };
+  }
+  const really = Math.round(Math.min(max, Math.max(min, startMin, freeMin)));
+  if (Math.abs(really - session.startMin) >= MINUTES)
+    say(null, 'start', spanWords(session.startMin, session.startMin), spanWords(really, session.startMin));
+  const finished = plies.every(({ doneMin, skipped }) => doneMin !== null || skipped);
+  const count = plies.filter(({ skipped }) => !skipped).length;
+  if (!finished || count === 0) return { ...session, layers: kept, startMin: really };
+  const endMin = Math.max(...plies.flatMap(({ doneMin }) => doneMin ?? []));
+  const plannedMin = Math.max(...plies.map(({ step }) => step.endMin)) - Math.min(...plies.map(({ step }) => step.startMin));
+  const tookMin = Math.max(0, endMin - startMin);
+  if (Math.abs(tookMin - plannedMin) >= MINUTES) say(null, 'laying', `${plannedMin.toFixed(0)} min`, `${tookMin.toFixed(0)} min`);
+  const most = rangeOf(sessionFields.plyMin).max;
+  return { ...session, layers: kept, startMin: really, plyMin: Math.min(most, tookMin / count) };
+}
+
+const spanWords = (atMin: number, plannedMin: number): Words => {
+  const late = Math.round(atMin - plannedMin);
+  return late === 0 ? 'as planned' : `${String(Math.abs(late))} min ${late > 0 ? 'late' : 'early'}`;
+};
+
+function builtLayer(
+  { plan, entries }: BuildLog,
+  layer: PlanLayer,
+  plies: readonly Ply[],
+  say: (what: BuiltChange['what'], planned: Words, built: Words) => void,
+): PlanLayer[] {
+  const about = <T extends { readonly stepId: string; readonly data: { readonly layerId?: string } }>(lines: readonly T[]): T[] =>
+    lines.filter(({ stepId, data }) => layerOfLine(plan, stepId, data.layerId)?.layer.id === layer.id);
+  let built = layer;
+  const skipped = plies.filter((ply) => ply.skipped).length;
+  if (skipped > 0) {
+    say(
+      'plies',
+      `${String(plies.length)} ${plies.length === 1 ? 'ply' : 'plies'}`,
+      skipped === plies.length ? 'left out' : `${String(plies.length - skipped)} laid`,
+    );
+    if (skipped === plies.length) return [];
+    if (built.laminate) built = { ...built, laminate: { ...built.laminate, plies: plies.length - skipped } };
+  }
+  const um = about(readingsOf(entries, 'film')).flatMap(({ data }) => data.um);
+  if (um.length > 0 && built.wetFilmUm !== null) {
+    const mean = um.reduce((sum, one) => sum + one, 0) / um.length;
+    if (Math.abs(mean / built.wetFilmUm - 1) > SHARE) {
+      say(
+        'film',
+        words`${amount('film', built.wetFilmUm)}`,
+        words`${amount('film', mean)} in ${String(um.length)} places, thinnest ${amount('film', Math.min(...um))}`,
+      );
+      const { min, max } = built.role === 'core' ? filmRange.core : filmRange.coat;
+      built = { ...built, wetFilmUm: Math.min(max, Math.max(min, mean)) };
+    }
+  }
+  const pots = about(readingsOf(entries, 'pot')).filter(({ data }) => !data.thrownAway && data.cardId === layer.cardId);
+  if (pots.length > 0 && built.catalystPct !== null) {
+    const sum = (of: (pot: (typeof pots)[number]['data']) => number): number => pots.reduce((all, { data }) => all + of(data), 0);
+    const pct = (sum(({ hardenerG }) => hardenerG) / sum(({ resinG }) => resinG)) * 100;
+    if (Math.abs(pct / built.catalystPct - 1) > SHARE) {
+      say('catalyst', `${built.catalystPct.toFixed(2)} %`, `${pct.toFixed(2)} % in ${String(pots.length)} ${pots.length === 1 ? 'pot' : 'pots'}`);
+      const { min, max } = rangeOf(layerFields.catalystPct);
+      built = { ...built, catalystPct: Math.min(max, Math.max(min, pct)) };
+    }
+  }
+  return [built];
+}
+
+function peopleOf({ entries }: BuildLog): Map<string, string[]> {
+  const people = new Map<string, string[]>();
+  for (const { stepId, madeBy } of counted(entries)) {
+    const sessionId = stepParts(stepId)?.sessionId;
+    if (sessionId === undefined) continue;
+    const names = people.get(sessionId) ?? [];
+    if (!names.includes(madeBy)) people.set(sessionId, [...names, madeBy]);
+  }
+  return people;
+}

@@ -1,0 +1,26 @@
+export {
+  checkEntryData,
+  counted,
+  entryKinds,
+  isState,
+  isStepEntry,
+  NO_STEP,
+  readingsOf,
+  stateKinds,
+  type EntryKind,
+  type EntryOf,
+  type ReadingEntry,
+  type StateKind,
+  type StepEntry,
+  type WireEntry,
+} from './entry.js';
+export {
+  findingKinds,
+  readingFields,
+  readingKinds,
+  tackStates,
+  type FindingKind,
+  type ReadingKind,
+  type ReadingOf,
+  type TackState,
+} from './reading-fields.js';
