@@ -10,9 +10,11 @@ import { DatabaseModule } from './database/database.module.js';
 import { DevicesModule } from './devices/devices.module.js';
 import { EventsModule } from './events/events.module.js';
 import { HealthController } from './health/health.controller.js';
+import { LotsModule } from './lots/lots.module.js';
 import { MoldsModule } from './molds/molds.module.js';
 import { OpenApiController } from './openapi.controller.js';
 import { PeopleModule } from './people/people.module.js';
+import { PhotosModule } from './photos/photos.module.js';
 import { TravelerModule } from './traveler/traveler.module.js';
 
 @Module({})
@@ -30,6 +32,8 @@ export class AppModule {
         CupTestsModule,
         BuildsModule,
         BuildLogModule,
+        LotsModule,
+        PhotosModule,
         MoldsModule,
         TravelerModule,
         EventsModule,

@@ -42,7 +42,7 @@ export function potRatio(
         ? { what: 'hardener' as const, grams: needG - hardenerG }
         : { what: 'resin' as const, grams: (hardenerG * 100) / wanted - resinG };
   const weighed = catalyst ? `${pct.toFixed(2)} %` : `${pct.toFixed(1)} to 100`;
-  const more = add ? words` Add ${amount('potMass', add.grams, add.what === 'hardener' ? 1 : 0)} of ${add.what} and stir, or throw it away.` : '';
+  const more = add ? words` Add ${amount('potMass', add.grams, add.grams < 100 ? 1 : undefined)} of ${add.what} and stir, or throw it away.` : '';
   if (catalyst && (pct < catalyst.minPct - EQUAL || pct > catalyst.maxPct + EQUAL))
     return {
       level: 'stop',

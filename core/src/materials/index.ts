@@ -23,3 +23,4 @@ export { plugReleaseProgram } from './release-steps.js';
 export { resinCardOf, type ResinCard } from './resin-card.js';
 export { resinFamilies, type ResinFamily } from './resin-fields.js';
 export { substances } from './substances.js';
+export { lotStanding, storeClasses, type Lot, type LotStanding, type StoreClass } from './lot.js';

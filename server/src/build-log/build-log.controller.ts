@@ -7,13 +7,14 @@ import { NewStepEntryDto, StepEntryDto } from './build-log.dto.js';
 import { BuildLogService } from './build-log.service.js';
 import type { StepLogEntry } from './step-entry.entity.js';
 
-const dto = ({ id, stepId, kind, at, note, reverses, madeBy }: StepLogEntry): StepEntryDto => ({
+const dto = ({ id, stepId, kind, at, note, reverses, data, madeBy }: StepLogEntry): StepEntryDto => ({
   id,
   stepId,
   kind,
   at: at.toISOString(),
   note,
   reverses,
+  data: data === null ? null : { ...data },
   madeBy: madeBy.name,
 });
 

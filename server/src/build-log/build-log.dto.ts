@@ -1,7 +1,7 @@
 import { ApiProperty } from '@nestjs/swagger';
-import { entryKinds, type EntryKind } from '@pentimento/core/steps';
+import { entryKinds, type EntryKind } from '@pentimento/core/log';
 import { IsISO8601 } from 'class-validator';
-import { ChoiceField, IdField, TextField } from '../wire/fields.js';
+import { AnyPartField, ChoiceField, IdField, TextField } from '../wire/fields.js';
 
 export class StepEntryDto {
   @IdField() id: string;
@@ -10,6 +10,8 @@ export class StepEntryDto {
   @ApiProperty({ format: 'date-time' }) at: string;
   @TextField(300, { minLength: 0 }) note: string;
   @IdField({ nullable: true }) reverses: string | null;
+  /** What was read, by the fields of its kind (docs/formats.md) */
+  @AnyPartField() data: Record<string, unknown> | null;
   @TextField(80) madeBy: string;
 }
 
@@ -21,4 +23,6 @@ export class NewStepEntryDto {
   @TextField(300, { minLength: 0 }) note: string;
   /** Only of a line that takes another back */
   @IdField({ nullable: true }) reverses: string | null;
+  /** What was read, by the fields of its kind (docs/formats.md); null or left out: a step’s state */
+  @AnyPartField({ optional: true }) data?: Record<string, unknown> | null;
 }

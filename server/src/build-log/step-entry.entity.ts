@@ -1,4 +1,4 @@
-import type { EntryKind } from '@pentimento/core/steps';
+import type { EntryKind } from '@pentimento/core/log';
 import { Column, Entity, JoinColumn, ManyToOne, PrimaryColumn, type Relation } from 'typeorm';
 import { Person } from '../people/person.entity.js';
 
@@ -15,6 +15,8 @@ export class StepLogEntry {
   @Column('text') note: string;
   /** The line that this one takes back */
   @Column('uuid', { nullable: true }) reverses: string | null;
+  /** What was read, by the fields of its kind; null: a step’s state */
+  @Column('jsonb', { nullable: true }) data: object | null;
   @Column('uuid', { name: 'made_by' }) madeById: string;
   @ManyToOne(() => Person) @JoinColumn({ name: 'made_by' }) madeBy: Relation<Person>;
   /** When the server took it */

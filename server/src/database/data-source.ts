@@ -11,6 +11,7 @@ import { FinishAndTakeBack1795490000000 } from './migrations/1795490000000-finis
 import { StepEntries1795500000000 } from './migrations/1795500000000-step-entries.js';
 import { Heads1795510000000 } from './migrations/1795510000000-heads.js';
 import { ChangesTold1795520000000 } from './migrations/1795520000000-changes-told.js';
+import { Readings1795530000000 } from './migrations/1795530000000-readings.js';
 import { Judgments1795480000000 } from './migrations/1795480000000-judgments.js';
 
 /** In the order in which they are run. */
@@ -25,6 +26,7 @@ export const migrations = [
   StepEntries1795500000000,
   Heads1795510000000,
   ChangesTold1795520000000,
+  Readings1795530000000,
 ] as const;
 
 export function dataSourceOptions(url: string): DataSourceOptions {

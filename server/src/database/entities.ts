@@ -4,6 +4,8 @@ import { CardVersion } from '../cards/card-version.entity.js';
 import { CupTest } from '../cup-tests/cup-test.entity.js';
 import { LaminateRecord } from '../cup-tests/laminate-record.entity.js';
 import { StepLogEntry } from '../build-log/step-entry.entity.js';
+import { StoredLot } from '../lots/lot.entity.js';
+import { Photo } from '../photos/photo.entity.js';
 import { Device } from '../devices/device.entity.js';
 import { Mold } from '../molds/mold.entity.js';
 import { Pull, Treatment } from '../molds/service-records.entity.js';
@@ -24,4 +26,6 @@ export const entities = [
   RightsChange,
   Device,
   StepLogEntry,
+  Photo,
+  StoredLot,
 ];

@@ -4,6 +4,7 @@ import { json, type RequestHandler } from 'express';
 const LIMITS: readonly [RegExp, string][] = [
   [/^\/api\/cards\/import$/, '8mb'],
   [/^\/api\/cards\/[^/]+\/(cup-tests|laminate-records)$/, '2mb'],
+  [/^\/api\/builds\/[^/]+\/photos$/, '1mb'],
   [/^\/api\/builds(\/[^/]+\/versions)?$/, '1mb'],
   [/^\/api\/cards/, '256kb'],
   [/^\/api\/(auth|people|devices)/, '16kb'],

@@ -130,6 +130,15 @@ export function ListField<T extends object>(type: () => ClassConstructor<T>, mos
   );
 }
 
+/** An object whose fields core checks, or null. */
+export function AnyPartField({ optional = false }: Pick<FieldOptions, 'optional'> = {}): PropertyDecorator {
+  return applyDecorators(
+    ApiProperty({ type: 'object', additionalProperties: true, nullable: true, selfRequired: !optional }),
+    ...gate({ nullable: true, optional }),
+    IsObject(),
+  );
+}
+
 /** An object of parts by key (name the part in ApiExtraModels on the class); what keys there may be is the core's to check. */
 export function RecordField<T extends object>(type: ClassConstructor<T>, options: FieldOptions = {}): PropertyDecorator {
   return applyDecorators(
