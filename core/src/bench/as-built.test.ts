@@ -7,8 +7,10 @@ import { planFromTemplate } from '../plan/stack-templates.js';
 import { stepsOfEvaluated } from '../steps/mold-steps.js';
 import { fillAmounts } from '../units/amounts.js';
 import { asBuilt, type AsBuilt } from './as-built.js';
+import { withSection } from '../plan/section-view.js';
 import { forecastOnBench } from './bench-twin.js';
 import { compareBuilt } from './compare.js';
+import { aheadOf, leavesLaidAlone } from './still-helps.js';
 
 const cards = cardLibrary();
 const view = planFromTemplate('staged', { startDate: '2026-11-30', areaM2: 1, plug: { materialId: 'mdf', thicknessMm: 18, heatLimitC: 80 } });
@@ -169,4 +171,34 @@ test('a forecast waits for three readings of a layer; a faster resin is seen in 
   expect(fast.layers.at(-1)!.peakC.p5).toBeLessThanOrEqual(peak(fast));
   // After now nothing is known yet.
   expect(forecast([...two, tc(90, 80)])).toBeNull();
+});
+
+describe('what still helps', () => {
+  const hot = planOf({ ...view, climate: { ...view.climate, swingC: 0, meanC: 33 } });
+  const sections = evaluateMold(hot, cards);
+  const judge = (_section: unknown, zoneId: string, changed: (typeof sections)[number]['plan']) => {
+    const [{ zones }] = evaluateMold(withSection(hot, 'a', changed), cards);
+    return zones.find(({ id }) => id === zoneId)?.evaluation.verdicts ?? null;
+  };
+  const ahead = (begun: string[], nowMin = 0) => aheadOf(sections, cards, { begun: new Set(begun), nowMin }, judge);
+
+  test('of what is to come only, and never a change of what is laid', () => {
+    const free = ahead([]);
+    expect(free.length).toBeGreaterThan(0);
+    expect(free.some(({ helps }) => helps.length > 0)).toBe(true);
+    const all = hot.sections[0].sessions.map(({ id }) => id);
+    for (const { helps } of ahead(all))
+      for (const { plan: after } of helps) expect(leavesLaidAlone(sections[0].plan, after, new Set(all))).toBe(true);
+    const count = (found: typeof free): number => found.reduce((sum, { helps }) => sum + helps.length, 0);
+    expect(count(ahead(all))).toBeLessThan(count(free));
+    // Once all is over nothing is ahead.
+    expect(ahead([], hot.demolds[0].atMin + 1)).toEqual([]);
+  });
+
+  test('a session laid is left alone when it is there as it was, wherever it stands', () => {
+    const { plan: before } = sections[0];
+    const [one, two, ...rest] = before.sessions;
+    expect(leavesLaidAlone(before, { ...before, sessions: [one, { ...two, startMin: two.startMin + 60 }, ...rest] }, new Set([one.id]))).toBe(true);
+    expect(leavesLaidAlone(before, { ...before, sessions: [one, { ...two, startMin: two.startMin + 60 }, ...rest] }, new Set([two.id]))).toBe(false);
+  });
 });

@@ -23,6 +23,8 @@ export interface BuiltChange {
 export interface AsBuilt {
   readonly plan: PlanDocument;
   readonly changes: readonly BuiltChange[];
+  /** Sessions of which something is laid or mixed */
+  readonly begun: ReadonlySet<string>;
   /** Layers with all of their plies laid */
   readonly laid: ReadonlySet<string>;
   /** Who wrote something down at a session */
@@ -63,8 +65,9 @@ interface Ply {
 export function asBuilt(log: BuildLog): AsBuilt {
   const changes: BuiltChange[] = [];
   const laid = new Set<string>();
+  const begun = new Set<string>();
   const air = builtAir(log, changes);
-  const sections = log.plan.sections.map((section) => builtSection(log, section, { changes, laid }));
+  const sections = log.plan.sections.map((section) => builtSection(log, section, { changes, laid, begun }));
   const lastEnd = (section: PlanSection): number => section.sessions.at(-1)?.startMin ?? 0;
   const demolds = log.plan.demolds.map((demold) => {
     const own = sections.filter(({ id }) => demold.sectionIds.includes(id));
@@ -75,6 +78,7 @@ export function asBuilt(log: BuildLog): AsBuilt {
   return {
     plan: { ...log.plan, assumed: { ...log.plan.assumed, climate: air }, sections, demolds },
     changes,
+    begun,
     laid,
     people: peopleOf(log),
   };
@@ -101,6 +105,7 @@ function builtAir({ plan, entries, minuteOf }: BuildLog, changes: BuiltChange[])
 interface Found {
   readonly changes: BuiltChange[];
   readonly laid: Set<string>;
+  readonly begun: Set<string>;
 }
 
 function builtSection(log: BuildLog, section: PlanSection, found: Found): PlanSection {
@@ -134,7 +139,7 @@ function pliesOf({ steps, entries, minuteOf }: BuildLog, { id }: PlanSession): P
     });
 }
 
-function builtSession(log: BuildLog, session: PlanSession, { changes, laid }: Found, freeMin: number): PlanSession {
+function builtSession(log: BuildLog, session: PlanSession, { changes, laid, begun: began }: Found, freeMin: number): PlanSession {
   const plies = pliesOf(log, session);
   const pots = readingsOf(log.entries, 'pot').filter(({ stepId, data }) => !data.thrownAway && stepParts(stepId)?.sessionId === session.id);
   const begun = plies.flatMap(({ startMin }) => startMin ?? []);
@@ -163,6 +168,7 @@ function builtSession(log: BuildLog, session: PlanSession, { changes, laid }: Fo
       );
     return { ...session, layers: kept, startMin: Math.min(max, moved) };
   }
+  began.add(session.id);
   const really = Math.round(Math.min(max, Math.max(min, startMin, freeMin)));
   if (Math.abs(really - session.startMin) >= MINUTES)
     say(null, 'start', spanWords(session.startMin, session.startMin), spanWords(really, session.startMin));

@@ -1,6 +1,10 @@
+export { aheadOf, leavesLaidAlone, type Ahead } from './still-helps.js';
 export { asBuilt, type AsBuilt, type BuildLog, type BuiltChange } from './as-built.js';
 export { compareBuilt, type ComparedLayer, type LayerFigures } from './compare.js';
 export { forecastOnBench, LEAST_READINGS, type BenchForecast } from './bench-twin.js';
 export { filmGrid, ENOUGH_READINGS, type FilmGrid } from './film-grid.js';
 export { judgeReading, layerOfLine, type ReadingContext, type ReadingFinding } from './judge-reading.js';
 export { potRatio, type RatioFinding } from './pot-ratio.js';
+export { bellsOf, ringing, type Bell } from './bells.js';
+export { runningPots, type RunningPot } from './pots.js';
+export { entryWords } from './entry-words.js';

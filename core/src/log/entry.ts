@@ -32,6 +32,9 @@ export interface ReadingEntry<K extends ReadingKind> extends Line {
 }
 type AnyReading = { readonly [K in ReadingKind]: ReadingEntry<K> }[ReadingKind];
 
+/** What is read, before it is a line. */
+export type Reading = { readonly [K in ReadingKind]: { readonly kind: K; readonly data: ReadingOf<K> } }[ReadingKind];
+
 /** One line of a build's log; lines are only added, and a mistake is taken back by another line. */
 export type StepEntry = StateEntry | AnyReading;
 

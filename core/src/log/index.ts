@@ -9,6 +9,7 @@ export {
   stateKinds,
   type EntryKind,
   type EntryOf,
+  type Reading,
   type ReadingEntry,
   type StateKind,
   type StepEntry,

@@ -22,12 +22,15 @@ export type CardHistory = Schemas['CardHistoryDto'];
 export type CupTestRecord = Schemas['CupTestDto'];
 export type LaminateRecord = Schemas['LaminateRecordDto'];
 export type NewPull = Schemas['NewPullDto'];
+export type Lot = Schemas['LotDto'];
+export type NewLot = Schemas['NewLotDto'];
+export type NewPhoto = Schemas['NewPhotoDto'];
 export type StepEntry = Schemas['StepEntryDto'];
 export type NewStepEntry = Schemas['NewStepEntryDto'];
 export type NewTreatment = Schemas['NewTreatmentDto'];
 
 /** Everything that the server says besides who is here. */
-export const DATA_TAGS = ['Builds', 'Molds', 'Cards', 'CupTests', 'People', 'Devices', 'Rights', 'BuildLog'] as const;
+export const DATA_TAGS = ['Builds', 'Molds', 'Cards', 'CupTests', 'People', 'Devices', 'Rights', 'BuildLog', 'Lots'] as const;
 
 /** Which part of a list. */
 export interface Page {
@@ -160,6 +163,15 @@ export const api = createApi({
       query: ({ buildId, body }) => ({ url: `builds/${buildId}/log`, method: 'POST', body }),
       invalidatesTags: ['BuildLog', 'Builds'],
     }),
+    addPhoto: build.mutation<Schemas['PhotoDto'], { buildId: string; body: NewPhoto }>({
+      query: ({ buildId, body }) => ({ url: `builds/${buildId}/photos`, method: 'POST', body }),
+    }),
+    lots: build.query<Lot[], void>({ query: () => 'lots', providesTags: ['Lots'] }),
+    addLot: build.mutation<Lot, NewLot>({ query: (body) => ({ url: 'lots', method: 'POST', body }), invalidatesTags: ['Lots'] }),
+    changeLot: build.mutation<Lot, { id: string; body: Schemas['LotChangeDto'] }>({
+      query: ({ id, body }) => ({ url: `lots/${id}`, method: 'PATCH', body }),
+      invalidatesTags: ['Lots'],
+    }),
     undoTreatment: build.mutation<MoldHead, { moldId: string; treatmentId: string; body: Schemas['UndoDto'] }>({
       query: ({ moldId, treatmentId, body }) => ({ url: `molds/${moldId}/treatments/${treatmentId}/undo`, method: 'POST', body }),
       invalidatesTags: ['Molds'],
@@ -195,6 +207,9 @@ export const {
   useAddPersonMutation,
   useSaveSettingsMutation,
   useBuildLogQuery,
+  useLotsQuery,
+  useAddLotMutation,
+  useChangeLotMutation,
   useBuildsQuery,
   useSiblingsQuery,
   useBuildQuery,

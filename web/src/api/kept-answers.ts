@@ -2,7 +2,7 @@ import { localDatabase } from '../local/database';
 import { storing } from '../local/storage-trouble';
 
 /** Answers that are of use without network: who is here, builds, the rack, cards. */
-const KEPT = /^(auth\/who|builds|molds|cards)(\/|\?|$)/;
+const KEPT = /^(auth\/who|builds|molds|cards|lots)(\/|\?|$)/;
 /** No list of a search, no sheet, no file. */
 const NOT_KEPT = /search=|traveler|calendar|cup-tests|laminate-records/;
 const MOST = 300;

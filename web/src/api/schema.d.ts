@@ -516,6 +516,86 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/lots": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["LotsController_list"];
+        put?: never;
+        post: operations["LotsController_add"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/lots/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch: operations["LotsController_change"];
+        trace?: never;
+    };
+    "/api/builds/{id}/photos": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["PhotosController_add"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/photos/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["PhotosController_whole"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/photos/{id}/small": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["PhotosController_small"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/molds": {
         parameters: {
             query?: never;
@@ -1452,12 +1532,15 @@ export interface components {
             id: string;
             stepId: string;
             /** @enum {string} */
-            kind: "started" | "done" | "skipped" | "taken back";
+            kind: "started" | "paused" | "handed over" | "done" | "skipped" | "taken back" | "pot" | "film" | "tack" | "temperature" | "humidity" | "photo" | "finding" | "release test" | "leak" | "thickness" | "mass" | "let go";
             /** Format: date-time */
             at: string;
             note: string;
             /** Format: uuid */
             reverses: string | null;
+            data: {
+                [key: string]: unknown;
+            } | null;
             madeBy: string;
         };
         NewStepEntryDto: {
@@ -1465,12 +1548,62 @@ export interface components {
             id: string;
             stepId: string;
             /** @enum {string} */
-            kind: "started" | "done" | "skipped" | "taken back";
+            kind: "started" | "paused" | "handed over" | "done" | "skipped" | "taken back" | "pot" | "film" | "tack" | "temperature" | "humidity" | "photo" | "finding" | "release test" | "leak" | "thickness" | "mass" | "let go";
             /** Format: date-time */
             at: string;
             note: string;
             /** Format: uuid */
             reverses: string | null;
+            data?: {
+                [key: string]: unknown;
+            } | null;
+        };
+        LotDto: {
+            /** Format: uuid */
+            id: string;
+            cardId: string;
+            number: string;
+            /** Format: date */
+            received: string;
+            /** Format: date */
+            opened: string | null;
+            /** Format: date */
+            expires: string | null;
+            /** @enum {string} */
+            store: "cool" | "room" | "warm";
+            note: string;
+            usedUp: boolean;
+            madeBy: string;
+        };
+        NewLotDto: {
+            /** Format: uuid */
+            id: string;
+            cardId: string;
+            number: string;
+            /** Format: date */
+            received: string;
+            /** Format: date */
+            opened: string | null;
+            /** Format: date */
+            expires: string | null;
+            /** @enum {string} */
+            store: "cool" | "room" | "warm";
+            note: string;
+        };
+        LotChangeDto: {
+            /** Format: date */
+            opened: string | null;
+            usedUp: boolean;
+        };
+        NewPhotoDto: {
+            /** Format: uuid */
+            id: string;
+            jpeg: string;
+            small: string;
+        };
+        PhotoDto: {
+            /** Format: uuid */
+            id: string;
         };
         MoldHeadDto: {
             /** Format: uuid */
@@ -2446,6 +2579,140 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["StepEntryDto"][];
+                };
+            };
+        };
+    };
+    LotsController_list: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LotDto"][];
+                };
+            };
+        };
+    };
+    LotsController_add: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewLotDto"];
+            };
+        };
+        responses: {
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LotDto"];
+                };
+            };
+        };
+    };
+    LotsController_change: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LotChangeDto"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LotDto"];
+                };
+            };
+        };
+    };
+    PhotosController_add: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewPhotoDto"];
+            };
+        };
+        responses: {
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PhotoDto"];
+                };
+            };
+        };
+    };
+    PhotosController_whole: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "image/jpeg": string;
+                };
+            };
+        };
+    };
+    PhotosController_small: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "image/jpeg": string;
                 };
             };
         };

@@ -10,7 +10,8 @@ const TAGS: Readonly<Record<string, readonly (typeof DATA_TAGS)[number][]>> = {
   mold: ['Molds'],
   log: ['BuildLog'],
   card: ['Cards'],
-  all: ['Builds', 'Molds', 'BuildLog', 'Cards'],
+  lot: ['Lots'],
+  all: ['Builds', 'Molds', 'BuildLog', 'Cards', 'Lots'],
 };
 
 function kindOf(data: unknown): string {

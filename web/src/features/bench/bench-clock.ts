@@ -28,7 +28,7 @@ export function waitText({ waitsFor }: Step, nowMin: number): string | null {
 }
 
 /** The planned start against now. */
-export function plannedText({ startMin }: Step, nowMin: number): string {
+export function plannedText({ startMin }: Pick<Step, 'startMin'>, nowMin: number): string {
   const left = startMin - nowMin;
   if (Math.abs(left) < 1) return 'planned now';
   return left > 0 ? `planned in ${spanText(left)}` : `planned ${spanText(left)} ago`;

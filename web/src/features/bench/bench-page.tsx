@@ -1,9 +1,10 @@
 import { useParams, Link } from 'react-router';
 import { skipToken } from '@reduxjs/toolkit/query';
-import { useBuildQuery, useBuildsQuery, useCardsQuery, type BuildHead } from '../../api/api';
+import { useBuildQuery, useBuildsQuery, useCardsQuery, type BuildHead, type Card } from '../../api/api';
 import { Refusals } from '../../app/refusals';
 import { Empty, Failed, Loading } from '../../shared/states';
 import { BuildAtBench } from './build-at-bench';
+import { QuickDoseKey } from './quick-dose-key';
 
 /** The build under way, one step at a time: what to do, its caution, its clock, and what to write down. */
 export function BenchPage() {
@@ -24,32 +25,44 @@ export function BenchPage() {
     );
   if (!builds.data || !cards.data) return <Loading what="the bench" />;
   if (buildId !== undefined && chosen.isLoading) return <Loading what="the build" />;
-  const build = chosen.data?.id === buildId && chosen.data?.status !== 'finished' ? chosen.data : undefined;
+  const build = chosen.data?.id === buildId ? chosen.data : undefined;
   return (
     <>
       <Refusals />
-      {build ? <BuildAtBench key={build.id} build={build} newest={cards.data} /> : <Choose open={builds.data.builds} lost={buildId !== undefined} />}
+      {build ? (
+        <BuildAtBench key={build.id} build={build} newest={cards.data} />
+      ) : (
+        <Choose open={builds.data.builds} lost={buildId !== undefined} cards={cards.data} />
+      )}
     </>
   );
 }
 
 /** Which build is on the bench: those under way first, in rows that a glove hits. */
-function Choose({ open, lost }: { open: readonly BuildHead[]; lost: boolean }) {
+function Choose({ open, lost, cards }: { open: readonly BuildHead[]; lost: boolean; cards: readonly Card[] }) {
   const rows = [...open].sort((a, b) => Number(b.status === 'under way') - Number(a.status === 'under way'));
   if (rows.length === 0)
     return (
-      <Empty title="Nothing to build">
-        Plan a build on the{' '}
-        <Link className="link" to="/">
-          Board
-        </Link>{' '}
-        first; its steps are done here.
-      </Empty>
+      <>
+        <Empty title="Nothing to build">
+          Plan a build on the{' '}
+          <Link className="link" to="/">
+            Board
+          </Link>{' '}
+          first; its steps are done here.
+        </Empty>
+        <p className="text-center">
+          <QuickDoseKey cards={cards} />
+        </p>
+      </>
     );
   return (
     <div className="mx-auto max-w-3xl p-4">
-      <h1 className="text-xl font-semibold">Which build is on the bench?</h1>
-      {lost && <p role="status">That build is not there, or is a mold by now.</p>}
+      <div className="flex flex-wrap items-center justify-between gap-3">
+        <h1 className="text-xl font-semibold">Which build is on the bench?</h1>
+        <QuickDoseKey cards={cards} />
+      </div>
+      {lost && <p role="status">That build is not there.</p>}
       <ul className="rule mt-2 border-t">
         {rows.map(({ id, name, status, head }) => (
           <li key={id} className="hairline border-b">

@@ -1,18 +1,11 @@
+import { bellsOf, judgeReading, type ReadingContext } from '@pentimento/core/bench';
+import { NO_STEP, type Reading, type ReadingKind, type StateKind, type StepEntry } from '@pentimento/core/log';
 import { finishBlocks, LEAST_REASON } from '@pentimento/core/release';
 import { momentText } from '@pentimento/core/shop-time';
-import { sectionOf } from '@pentimento/core/plan';
-import {
-  goneEntries,
-  missingBefore,
-  opensBuild,
-  sectionOfStep,
-  stepStates,
-  tickedInMold,
-  type EntryKind,
-  type Step,
-  type StepEntry,
-} from '@pentimento/core/steps';
-import { useState } from 'react';
+import { sectionOf, type CardLibrary, type PlanDocument } from '@pentimento/core/plan';
+import { goneEntries, isRunning, missingBefore, opensBuild, sectionOfStep, stepStates, tickedInMold, type Step } from '@pentimento/core/steps';
+import { Bell, BellOff } from 'lucide-react';
+import { useMemo, useState } from 'react';
 import { Link } from 'react-router';
 import { useWhoQuery, type Build, type Card } from '../../api/api';
 import { useAppDispatch } from '../../app/store';
@@ -21,39 +14,83 @@ import { newId } from '../../shared/new-id';
 import { Failed, Loading } from '../../shared/states';
 import { useUnits } from '../../shared/use-units';
 import { usePlanNow } from '../../shared/use-plan-now';
+import type { BenchState } from '../simulation/simulation.worker';
+import { AheadPart } from './ahead-part';
+import { AsBuiltPart } from './as-built-part';
+import { BellList } from './bell-list';
+import { LogKeys } from './log-keys';
 import { LogLines } from './log-lines';
+import { PotClocks } from './pot-clocks';
+import { QuickDoseKey } from './quick-dose-key';
+import { ReadingSheet } from './reading/reading-sheet';
+import type { SheetProps } from './reading/sheet-props';
+import type { Picture } from './reading/take-picture';
 import { ReasonDialog } from './reason-dialog';
+import { RunningStrip } from './running-strip';
 import { StepCard } from './step-card';
-import { useBuildSteps } from './use-build-steps';
+import { useAhead } from './use-ahead';
+import { useAwake } from './use-awake';
+import { useBell } from './use-bell';
+import { useBuildSteps, type BuildSteps } from './use-build-steps';
 
-const NEXT = 8;
+/** One build on the bench: the step at hand, what comes then, the log, and what it makes of the plan. */
+export function BuildAtBench({ build, newest }: { build: Build; newest: readonly Card[] }) {
+  const { plan } = build.current;
+  const nowMin = usePlanNow(plan.startDate);
+  const bench = useBuildSteps(build, newest, nowMin);
+  useAwake();
+  if (bench.error) return <Failed error={bench.error} retry={bench.retry} />;
+  if (bench.problem && !bench.state) return <p className="text-error m-4">{bench.problem}</p>;
+  if (!bench.state || !bench.library) return <Loading what="the steps" />;
+  return <AtBench build={build} bench={bench} state={bench.state} library={bench.library} nowMin={nowMin} />;
+}
 
 /** What a tap asks a reason for before it is written down. */
 interface Asked {
   readonly step: Step;
-  readonly kind: EntryKind;
+  readonly kind: StateKind;
   readonly why: string;
   readonly least: number;
 }
 
-/** One build on the bench: the step at hand, what comes then, and the log. */
-export function BuildAtBench({ build, newest }: { build: Build; newest: readonly Card[] }) {
+/** Steps shown that come after the one at hand. */
+const NEXT = 3;
+const MANY = 12;
+
+interface AtBenchProps {
+  readonly build: Build;
+  readonly bench: BuildSteps;
+  readonly state: BenchState;
+  readonly library: CardLibrary;
+  readonly nowMin: number;
+}
+
+function AtBench({ build, bench, state, library, nowMin }: AtBenchProps) {
   const { plan, number } = build.current;
-  const { steps, entries, library, problem, error, retry } = useBuildSteps(build, newest);
+  const { steps, planned, built, pots } = state;
+  const { entries, dayOneMs } = bench;
   const { fill } = useUnits();
-  const nowMin = usePlanNow(plan.startDate);
-  const personId = useWhoQuery().data?.person?.id ?? '';
-  const dispatch = useAppDispatch();
+  const finished = build.status === 'finished';
+  const write = useWriting(build.id);
   const [chosenId, setChosen] = useState<string | null>(null);
   const [asked, setAsked] = useState<Asked | null>(null);
-  if (error) return <Failed error={error} retry={retry} />;
-  if (problem) return <p className="text-error m-4">{problem}</p>;
-  if (!steps || !library) return <Loading what="the steps" />;
+  const [reading, setReading] = useState<ReadingKind | null>(null);
+  const [tab, setTab] = useState<'work' | 'built'>(finished ? 'built' : 'work');
+  const [allNext, setAllNext] = useState(false);
+  const outlook = useAhead(bench);
+  const context = useMemo(
+    (): ReadingContext => ({ plan, cards: library, minuteOf: (iso) => (Date.parse(iso) - dayOneMs) / 60000 }),
+    [plan, library, dayOneMs],
+  );
+  const bells = useMemo(() => (finished ? [] : bellsOf(steps, entries, pots, context.minuteOf)), [finished, steps, entries, pots, context]);
+  const bell = useBell(bells, nowMin);
   const states = stepStates(entries);
   const ticked = new Set(tickedInMold(plan).map(({ stepId }) => stepId));
   const over = ({ id }: Step): boolean => ['done', 'skipped'].includes(states.get(id)?.state ?? (ticked.has(id) ? 'done' : 'open'));
   const open = steps.filter((step) => !over(step));
-  const chosen = steps.find(({ id }) => id === chosenId) ?? open.at(0);
+  // What somebody is at comes first.
+  const atHand = open.find(({ id }) => isRunning(states.get(id)?.state ?? 'open')) ?? open.at(0);
+  const chosen = steps.find(({ id }) => id === chosenId) ?? atHand ?? null;
   /** What is open before the first line about laying a section. */
   const openOf = (stepId: string): string[] => {
     const section = sectionOfStep(plan, stepId);
@@ -61,63 +98,116 @@ export function BuildAtBench({ build, newest }: { build: Build; newest: readonly
     const begun = entries.some((entry) => sectionOfStep(plan, entry.stepId) === section);
     return begun ? [] : finishBlocks(sectionOf(plan, section.id), library);
   };
-  const write = (stepId: string, kind: EntryKind, note = '', reverses: string | null = null): void => {
-    dispatch(
-      queued({ kind: 'step', buildId: build.id, personId, body: { id: newId(), stepId, kind, at: new Date().toISOString(), note, reverses } }),
-    );
-    if (kind === 'done' || kind === 'skipped') setChosen(null);
-  };
-  const tap = (step: Step, kind: EntryKind): void => {
+  const tap = (step: Step, kind: StateKind): void => {
     const blocks = opensBuild(step.id) ? openOf(step.id) : [];
     if (blocks.length > 0) setAsked({ step, kind, why: `Laying begins with things still open: ${blocks.join('; ')}.`, least: LEAST_REASON });
     else if (kind === 'skipped') setAsked({ step, kind, why: 'Why is this step skipped?', least: 3 });
-    else write(step.id, kind);
+    else if (kind === 'handed over') setAsked({ step, kind, why: 'To whom, and what must they know?', least: 2 });
+    else {
+      write.state(step.id, kind);
+      if (kind === 'done') setChosen(null);
+    }
   };
+  const next = open.filter(({ id }) => id !== chosen?.id);
   return (
     <div>
+      <RunningStrip current={build.id} />
       <div className="rule flex flex-wrap items-center gap-x-4 border-b px-4 py-2">
         <h1 className="text-xl font-semibold">{build.name}</h1>
         <span className="muted">
           v<span className="num">{number}</span> · {steps.length - open.length} of {steps.length} steps done
         </span>
         <span className="flex-1" />
-        <Link className="link" to="/bench">
+        <div role="tablist" aria-label="Bench" className="flex">
+          {(
+            [
+              ['work', 'Work'],
+              ['built', 'As built'],
+            ] as const
+          ).map(([id, text]) => (
+            <button
+              key={id}
+              type="button"
+              role="tab"
+              aria-selected={tab === id}
+              className={`min-h-11 px-3 ${tab === id ? 'border-primary border-b-2 font-semibold' : 'muted'}`}
+              onClick={() => {
+                setTab(id);
+              }}
+            >
+              {text}
+            </button>
+          ))}
+        </div>
+        {!finished && (
+          <button
+            type="button"
+            aria-pressed={bell.on}
+            className="hairline hover:bg-base-200 flex min-h-11 items-center gap-2 border px-3"
+            onClick={() => {
+              bell.turn(!bell.on);
+            }}
+          >
+            {bell.on ? <Bell size={18} aria-hidden /> : <BellOff size={18} aria-hidden />} {bell.on ? 'Bell on' : 'Bell off'}
+          </button>
+        )}
+        <QuickDoseKey cards={bench.cards} />
+        <Link className="link flex min-h-11 items-center" to="/bench">
           Another build
         </Link>
-        <Link className="link" to={`/builds/${build.id}`}>
+        <Link className="link flex min-h-11 items-center" to={`/builds/${build.id}`}>
           Its plan
         </Link>
       </div>
+      <BellList rung={bell.rung} onPutAway={bell.putAway} />
+      {bench.problem && (
+        <p role="alert" className="text-error px-4 py-2">
+          {bench.problem}
+        </p>
+      )}
       <div className="grid lg:grid-cols-[minmax(0,1fr)_24rem]">
-        <div className="p-4">
-          {chosen ? (
-            <StepCard
-              step={chosen}
-              startDate={plan.startDate}
-              nowMin={nowMin}
-              entry={states.get(chosen.id) ?? null}
-              missing={missingBefore(chosen, steps, states)
-                .filter((step) => !over(step))
-                .map(({ name }) => fill(name))}
-              onTap={(kind) => {
-                tap(chosen, kind);
-              }}
-            />
-          ) : (
-            <p className="text-lg">
-              Every step is done. Finish it into a mold from{' '}
-              <Link className="link" to={`/builds/${build.id}`}>
-                its plan
-              </Link>
-              .
-            </p>
-          )}
-          <h2 className="mt-6 font-semibold">Then</h2>
-          <ol className="rule border-t" aria-label="Next steps">
-            {open
-              .filter(({ id }) => id !== chosen?.id)
-              .slice(0, NEXT)
-              .map((step) => (
+        {tab === 'built' ? (
+          <AsBuiltPart
+            plan={plan}
+            changes={built.changes}
+            compared={state.compared}
+            laid={built.laid}
+            people={built.people}
+            forecasts={outlook.forecasts}
+          />
+        ) : (
+          <div className="min-w-0 p-4">
+            {chosen ? (
+              <>
+                <StepCard
+                  step={chosen}
+                  startDate={plan.startDate}
+                  nowMin={nowMin}
+                  plannedMin={planned.find(({ id }) => id === chosen.id)?.startMin ?? chosen.startMin}
+                  entry={states.get(chosen.id) ?? null}
+                  missing={missingBefore(chosen, steps, states)
+                    .filter((step) => !over(step))
+                    .map(({ name }) => fill(name))}
+                  onTap={(kind) => {
+                    tap(chosen, kind);
+                  }}
+                />
+                <PotClocks pots={pots} nowMin={nowMin} />
+              </>
+            ) : (
+              <p className="text-lg">
+                Every step is done. Finish it into a mold from{' '}
+                <Link className="link" to={`/builds/${build.id}`}>
+                  its plan
+                </Link>
+                .
+              </p>
+            )}
+            <LogKeys step={chosen} onLog={setReading} />
+            <AheadPart ahead={outlook.ahead} startDate={plan.startDate} />
+            <h2 className="mt-6 font-semibold">Then</h2>
+            <ol className="rule border-t" aria-label="Next steps">
+              {next.slice(0, allNext ? MANY : NEXT).map((step) => (
                 <li key={step.id} className="hairline border-b">
                   <button
                     type="button"
@@ -128,18 +218,32 @@ export function BuildAtBench({ build, newest }: { build: Build; newest: readonly
                   >
                     <span className="num muted text-sm">{momentText(plan.startDate, step.startMin)}</span>
                     <span className="text-lg">{fill(step.name)}</span>
-                    {states.get(step.id)?.state === 'started' && <strong>begun</strong>}
+                    {isRunning(states.get(step.id)?.state ?? 'open') && <strong>begun</strong>}
                   </button>
                 </li>
               ))}
-          </ol>
-        </div>
+            </ol>
+            {!allNext && next.length > NEXT && (
+              <button
+                type="button"
+                className="btn btn-ghost mt-1 min-h-11"
+                onClick={() => {
+                  setAllNext(true);
+                }}
+              >
+                More steps
+              </button>
+            )}
+          </div>
+        )}
         <LogLines
           entries={entries}
-          gone={goneEntries(entries, steps)}
-          nameOf={(stepId) => fill(steps.find(({ id }) => id === stepId)?.name ?? stepId)}
+          gone={goneEntries(entries, planned)}
+          nameOf={(stepId) => fill(planned.find(({ id }) => id === stepId)?.name ?? stepId)}
+          context={context}
+          readOnly={finished}
           onTakeBack={({ id, stepId }: StepEntry) => {
-            write(stepId, 'taken back', '', id);
+            write.takenBack(stepId, id);
           }}
         />
       </div>
@@ -149,14 +253,86 @@ export function BuildAtBench({ build, newest }: { build: Build; newest: readonly
           why={asked.why}
           least={asked.least}
           onReason={(note) => {
-            write(asked.step.id, asked.kind, note);
+            write.state(asked.step.id, asked.kind, note);
             setAsked(null);
+            if (asked.kind === 'skipped') setChosen(null);
           }}
           onClose={() => {
             setAsked(null);
           }}
         />
       )}
+      {reading && (
+        <ReadingSheet
+          kind={reading}
+          {...sheetOf(chosen, plan, library, state)}
+          judge={(one) => judgeReading(lineOf(one, chosen?.id ?? NO_STEP), context)}
+          onPicture={write.picture}
+          onWrite={(one, note) => {
+            write.reading(chosen?.id ?? NO_STEP, one, note);
+            setReading(null);
+          }}
+          onClose={() => {
+            setReading(null);
+          }}
+        />
+      )}
     </div>
   );
+}
+
+/** A reading as a line of now, to be told what it would mean. */
+function lineOf(reading: Reading, stepId: string): StepEntry {
+  return { id: 'new', stepId, at: new Date().toISOString(), note: '', reverses: null, madeBy: '', ...reading };
+}
+
+/** What a sheet knows of the step: its section's zones and layers, the step's own first. */
+function sheetOf(step: Step | null, plan: PlanDocument, library: CardLibrary, { rows }: BenchState): Omit<SheetProps, 'judge' | 'onWrite'> {
+  const section = (step ? (sectionOfStep(plan, step.id) ?? plan.sections.find(({ id }) => id === step.sectionId)) : undefined) ?? plan.sections[0];
+  const layers = section.sessions.flatMap((session) => session.layers);
+  const own = step?.sessionId ? section.sessions.find(({ id }) => id === step.sessionId)?.layers : undefined;
+  const first = layers.filter(({ id }) => id === step?.layerId);
+  const ordered = [...new Set([...first, ...(own ?? []), ...layers])];
+  return {
+    step,
+    plan,
+    library,
+    zones: [['', 'Field'] as const, ...section.zones.map(({ id, name }) => [id, name] as const)],
+    layers: ordered,
+    rows: rows.get(section.id) ?? [],
+  };
+}
+
+interface Writing {
+  readonly state: (stepId: string, kind: StateKind, note?: string) => void;
+  readonly reading: (stepId: string, reading: Reading, note?: string) => void;
+  readonly takenBack: (stepId: string, id: string) => void;
+  /** Its id */
+  readonly picture: (picture: Picture) => string;
+}
+
+/** Puts lines and pictures on their way: kept here first, sent when it can be. */
+function useWriting(buildId: string): Writing {
+  const personId = useWhoQuery().data?.person?.id ?? '';
+  const dispatch = useAppDispatch();
+  const line = (body: { stepId: string; kind: StepEntry['kind']; data: Reading['data'] | null; note?: string; reverses?: string }): void => {
+    const { note = '', reverses = null, ...rest } = body;
+    dispatch(queued({ kind: 'step', buildId, personId, body: { id: newId(), at: new Date().toISOString(), note, reverses, ...rest } }));
+  };
+  return {
+    state: (stepId, kind, note) => {
+      line({ stepId, kind, data: null, note });
+    },
+    reading: (stepId, { kind, data }, note) => {
+      line({ stepId, kind, data, note });
+    },
+    takenBack: (stepId, id) => {
+      line({ stepId, kind: 'taken back', data: null, reverses: id });
+    },
+    picture: (picture) => {
+      const id = newId();
+      dispatch(queued({ kind: 'photo', buildId, personId, at: new Date().toISOString(), body: { id, ...picture } }));
+      return id;
+    },
+  };
 }

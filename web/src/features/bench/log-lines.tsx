@@ -1,6 +1,11 @@
-import type { StepEntry } from '@pentimento/core/steps';
+import { entryWords, judgeReading, type ReadingContext } from '@pentimento/core/bench';
+import { NO_STEP, type StepEntry } from '@pentimento/core/log';
+import { useState } from 'react';
 import { MayButton } from '../../shared/may-button';
 import { dateTimeText } from '../../shared/dates';
+import { useUnits } from '../../shared/use-units';
+import { FindingLine } from './reading/finding-line';
+import { PhotoThumb } from './photo-thumb';
 
 const SHOWN = 30;
 
@@ -9,44 +14,110 @@ interface LogLinesProps {
   /** About steps that the plan no longer has */
   readonly gone: readonly StepEntry[];
   readonly nameOf: (stepId: string) => string;
+  readonly context: ReadingContext;
+  readonly readOnly?: boolean;
   readonly onTakeBack: (entry: StepEntry) => void;
 }
 
-/** What was written down, newest first; a mistake is taken back by another line. */
-export function LogLines({ entries, gone, nameOf, onTakeBack }: LogLinesProps) {
+/** What was written down, newest first; a mistake is taken back by another line: the newest at once, an older one after a tap on it. */
+export function LogLines({ entries, gone, nameOf, context, readOnly = false, onTakeBack }: LogLinesProps) {
+  const [openId, setOpen] = useState<string | null>(null);
+  const [all, setAll] = useState(false);
   const reversed = new Set(entries.flatMap(({ reverses }) => reverses ?? []));
   const lost = new Set(gone.map(({ id }) => id));
-  const rows = [...entries].sort((a, b) => b.at.localeCompare(a.at)).slice(0, SHOWN);
+  const sorted = [...entries].sort((a, b) => b.at.localeCompare(a.at));
+  const rows = all ? sorted : sorted.slice(0, SHOWN);
+  const undoable = ({ id, kind, madeBy }: StepEntry): boolean =>
+    !readOnly && kind !== 'taken back' && !reversed.has(id) && madeBy !== 'waiting to be sent';
+  const newest = sorted.find(undoable)?.id;
   return (
     <aside aria-label="Log" className="rule border-t p-4 lg:border-t-0 lg:border-l">
       <h2 className="font-semibold">Log</h2>
       {rows.length === 0 && <p className="muted mt-1">Nothing is written yet. Start and Done write the time and your name.</p>}
       <ol>
         {rows.map((entry) => (
-          <li key={entry.id} className="hairline border-b py-1.5">
-            <p className={reversed.has(entry.id) ? 'line-through opacity-60' : ''}>
-              <strong>{entry.kind}</strong> {nameOf(entry.stepId)}
-              {entry.note !== '' && `: ${entry.note}`}
-            </p>
-            <p className="muted num flex flex-wrap items-center text-sm">
-              {dateTimeText(entry.at)} · {entry.madeBy}
-              {lost.has(entry.id) && ' · no longer in the plan'}
-              <span className="flex-1" />
-              {entry.kind !== 'taken back' && !reversed.has(entry.id) && entry.madeBy !== 'waiting to be sent' && (
-                <MayButton
-                  right="log"
-                  className="btn btn-ghost btn-xs"
-                  onClick={() => {
-                    onTakeBack(entry);
-                  }}
-                >
-                  Take back
-                </MayButton>
-              )}
-            </p>
-          </li>
+          <LogLine
+            key={entry.id}
+            entry={entry}
+            name={entry.stepId === NO_STEP ? '' : nameOf(entry.stepId)}
+            struck={reversed.has(entry.id)}
+            lost={lost.has(entry.id)}
+            context={context}
+            offersBack={undoable(entry) && (entry.id === newest || entry.id === openId)}
+            onOpen={
+              undoable(entry) && entry.id !== newest
+                ? () => {
+                    setOpen(entry.id === openId ? null : entry.id);
+                  }
+                : null
+            }
+            onTakeBack={() => {
+              setOpen(null);
+              onTakeBack(entry);
+            }}
+          />
         ))}
       </ol>
+      {!all && sorted.length > SHOWN && (
+        <button
+          type="button"
+          className="btn btn-ghost mt-2 min-h-11"
+          onClick={() => {
+            setAll(true);
+          }}
+        >
+          All {sorted.length} lines
+        </button>
+      )}
     </aside>
+  );
+}
+
+interface LogLineProps {
+  readonly entry: StepEntry;
+  readonly name: string;
+  readonly struck: boolean;
+  readonly lost: boolean;
+  readonly context: ReadingContext;
+  readonly offersBack: boolean;
+  /** null: its key is there already, or there is none */
+  readonly onOpen: (() => void) | null;
+  readonly onTakeBack: () => void;
+}
+
+function LogLine({ entry, name, struck, lost, context, offersBack, onOpen, onTakeBack }: LogLineProps) {
+  const { fill } = useUnits();
+  const finding = struck ? null : judgeReading(entry, context);
+  const photoId = entry.kind === 'photo' || entry.kind === 'finding' ? entry.data.photoId : undefined;
+  const said = (
+    <>
+      <strong>{fill(entryWords(entry))}</strong> {name !== '' && <span>{entry.data === null ? name : `· ${name}`}</span>}
+      {entry.note !== '' && `: ${entry.note}`}
+    </>
+  );
+  return (
+    <li className="hairline border-b py-1.5">
+      <div className={struck ? 'line-through opacity-60' : ''}>
+        {onOpen ? (
+          <button type="button" className="min-h-8 text-left" title="Take this line back" onClick={onOpen}>
+            {said}
+          </button>
+        ) : (
+          <p>{said}</p>
+        )}
+      </div>
+      {photoId !== undefined && <PhotoThumb id={photoId} mark={entry.kind === 'photo' ? entry.data : null} />}
+      {finding && finding.level !== 'ok' && <FindingLine finding={finding} />}
+      <p className="muted num flex flex-wrap items-center text-sm">
+        {dateTimeText(entry.at)} · {entry.madeBy}
+        {lost && ' · no longer in the plan'}
+        <span className="flex-1" />
+        {offersBack && (
+          <MayButton right="log" className="hairline hover:bg-base-200 min-h-10 border px-3" onClick={onTakeBack}>
+            Take back
+          </MayButton>
+        )}
+      </p>
+    </li>
   );
 }

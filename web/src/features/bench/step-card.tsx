@@ -1,5 +1,6 @@
 import { momentText } from '@pentimento/core/shop-time';
-import type { EntryKind, Step, StepEntry, StepState } from '@pentimento/core/steps';
+import type { StateKind } from '@pentimento/core/log';
+import { isRunning, type Standing, type Step } from '@pentimento/core/steps';
 import { TriangleAlert } from 'lucide-react';
 import { MayButton } from '../../shared/may-button';
 import { dateTimeText } from '../../shared/dates';
@@ -10,24 +11,27 @@ interface StepCardProps {
   readonly step: Step;
   readonly startDate: string;
   readonly nowMin: number;
+  /** As the plan has it; the step itself as it is expected by now */
+  readonly plannedMin: number;
   /** Its last line that counts; null: nothing was written yet */
-  readonly entry: (StepEntry & { readonly state: Exclude<StepState, 'open'> }) | null;
+  readonly entry: Standing | null;
   /** Steps that should have been done before */
   readonly missing: readonly string[];
-  readonly onTap: (kind: EntryKind) => void;
+  readonly onTap: (kind: StateKind) => void;
 }
 
 /** The step at hand, in type for an arm's length. */
-export function StepCard({ step, startDate, nowMin, entry, missing, onTap }: StepCardProps) {
+export function StepCard({ step, startDate, nowMin, plannedMin, entry, missing, onTap }: StepCardProps) {
   const units = useUnits();
   const { fill } = units;
   const used = (amount: number, unit: Step['uses'][number]['unit']): string =>
     unit === 'g' ? units.text('potMass', amount) : unit === 'm²' ? units.text('area', amount) : `${amount.toFixed(0)} ${unit}`;
   const wait = waitText(step, nowMin);
+  const running = entry !== null && isRunning(entry.state);
   return (
     <section aria-label="Step at hand" className="rule border-l-8 pl-4">
       <p className="num muted">
-        {momentText(startDate, step.startMin)} · {plannedText(step, nowMin)}
+        {momentText(startDate, plannedMin)} · {plannedText({ startMin: plannedMin }, nowMin)}
         {step.people > 0 && ` · ${step.people === 1 ? 'one' : String(step.people)} at it`}
       </p>
       <h2 className="text-3xl leading-tight font-semibold">{fill(step.name)}</h2>
@@ -49,21 +53,33 @@ export function StepCard({ step, startDate, nowMin, entry, missing, onTap }: Ste
       )}
       {entry && (
         <p className="mt-3">
-          <strong>{entry.state === 'started' ? 'Begun' : entry.state}</strong> {dateTimeText(entry.at)}, {entry.madeBy}
+          <strong>{entry.state === 'started' ? 'Begun' : entry.state === 'handed over' ? 'Handed over' : capital(entry.state)}</strong>{' '}
+          {dateTimeText(entry.at)}, {entry.madeBy}
           {entry.note !== '' && `: ${entry.note}`}
         </p>
       )}
       <div className="mt-4 grid grid-cols-2 gap-3 sm:grid-cols-[1fr_2fr_1fr]">
-        <MayButton
-          right="log"
-          className="hairline hover:bg-base-200 min-h-16 border text-lg"
-          disabled={entry?.state === 'started'}
-          onClick={() => {
-            onTap('started');
-          }}
-        >
-          Start
-        </MayButton>
+        {running ? (
+          <MayButton
+            right="log"
+            className="hairline hover:bg-base-200 min-h-16 border text-lg"
+            onClick={() => {
+              onTap('paused');
+            }}
+          >
+            Pause
+          </MayButton>
+        ) : (
+          <MayButton
+            right="log"
+            className="hairline hover:bg-base-200 min-h-16 border text-lg"
+            onClick={() => {
+              onTap('started');
+            }}
+          >
+            {entry?.state === 'paused' ? 'Go on' : 'Start'}
+          </MayButton>
+        )}
         <MayButton
           right="log"
           className="bg-primary text-primary-content order-first col-span-2 min-h-16 text-xl font-semibold sm:order-none sm:col-span-1"
@@ -77,12 +93,14 @@ export function StepCard({ step, startDate, nowMin, entry, missing, onTap }: Ste
           right="log"
           className="hairline hover:bg-base-200 min-h-16 border text-lg"
           onClick={() => {
-            onTap('skipped');
+            onTap(running ? 'handed over' : 'skipped');
           }}
         >
-          Skip
+          {running ? 'Hand over' : 'Skip'}
         </MayButton>
       </div>
     </section>
   );
 }
+
+const capital = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);

@@ -1,42 +1,76 @@
+import { isStepEntry, type StepEntry } from '@pentimento/core/log';
 import type { CardLibrary } from '@pentimento/core/plan';
-import type { Step, StepEntry } from '@pentimento/core/steps';
-import { useMemo } from 'react';
+import { parseISO } from 'date-fns';
+import { useEffect, useMemo, useRef, useState } from 'react';
 import { useBuildLogQuery, type Build, type Card } from '../../api/api';
 import { useAppSelector } from '../../app/store';
-import { useMold } from '../simulation/use-mold';
+import { whyNot } from '../../shared/helper';
+import { makeSimulation } from '../simulation/make-worker';
+import type { BenchState } from '../simulation/simulation.worker';
 import { usePlanCards } from '../stage/use-plan-cards';
 
 export interface BuildSteps {
   /** null: still being worked out */
-  readonly steps: readonly Step[] | null;
+  readonly state: BenchState | null;
   readonly entries: readonly StepEntry[];
   readonly library: CardLibrary | null;
+  readonly cards: readonly Card[];
+  readonly dayOneMs: number;
   readonly problem: string | null;
   readonly error: unknown;
   readonly retry: () => void;
 }
 
-/** Steps of a build's saved plan, and its log with the lines that still wait here to be sent. */
-export function useBuildSteps(build: Build, newest: readonly Card[]): BuildSteps {
+/** What is not begun is moved out of the past in steps of this [min]. */
+const NOW_STEP_MIN = 5;
+
+/** A build's log with the lines that still wait here to be sent, and what it makes of the plan: worked out anew after every line. */
+export function useBuildSteps(build: Build, newest: readonly Card[], nowMin: number): BuildSteps {
   const { plan } = build.current;
   const { cards, library, error } = usePlanCards(plan, newest);
-  const { whole, problem } = useMold(plan, cards ?? NONE);
-  const log = useBuildLogQuery(build.id, { pollingInterval: 2000, skipPollingIfUnfocused: true });
+  const log = useBuildLogQuery(build.id);
   const waiting = useAppSelector((state) => state.outbox.waiting);
+  const dayOneMs = parseISO(plan.startDate).getTime();
   const entries = useMemo(() => {
-    const kept = log.data ?? [];
-    const here = waiting.flatMap((record): StepEntry[] =>
-      record.kind === 'step' && record.buildId === build.id && !kept.some(({ id }) => id === record.body.id)
-        ? [{ ...record.body, madeBy: 'waiting to be sent' }]
-        : [],
-    );
+    const kept = (log.data ?? []).filter(isStepEntry);
+    const here = waiting.flatMap((record): StepEntry[] => {
+      if (record.kind !== 'step' || record.buildId !== build.id || kept.some(({ id }) => id === record.body.id)) return [];
+      const line = { ...record.body, data: record.body.data ?? null, madeBy: 'waiting to be sent' };
+      return isStepEntry(line) ? [line] : [];
+    });
     return [...kept, ...here];
   }, [log.data, waiting, build.id]);
+  const [answer, setAnswer] = useState<{ state: BenchState | null; problem: string | null }>({ state: null, problem: null });
+  const engine = useRef<ReturnType<typeof makeSimulation> | null>(null);
+  useEffect(
+    () => () => {
+      engine.current?.stop();
+      engine.current = null;
+    },
+    [],
+  );
+  const now = Math.floor(nowMin / NOW_STEP_MIN) * NOW_STEP_MIN;
+  useEffect(() => {
+    if (!cards || !log.data) return;
+    let on = true;
+    const helper = (engine.current ??= makeSimulation());
+    helper
+      .ask((service) => service.bench(plan, { entries, dayOneMs, nowMin: now }), { key: cards, tell: (service) => service.setCards(cards) })
+      .catch((failed: unknown) => ({ ok: false, detail: whyNot(failed) }) as const)
+      .then((found) => {
+        if (on) setAnswer((before) => (found.ok ? { state: found.state, problem: null } : { ...before, problem: found.detail }));
+      })
+      .catch(() => undefined);
+    return () => {
+      on = false;
+    };
+  }, [plan, cards, entries, dayOneMs, now, log.data]);
   return {
-    steps: cards ? (whole?.steps ?? null) : null,
+    ...answer,
     entries,
     library,
-    problem: cards ? problem : null,
+    cards: cards ?? NONE,
+    dayOneMs,
     error: error ?? (log.data ? undefined : log.error),
     retry: () => void log.refetch(),
   };

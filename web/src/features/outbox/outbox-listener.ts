@@ -122,6 +122,10 @@ async function send(record: OutgoingRecord, dispatch: Dispatch, getState: () => 
     const { data, error } = await dispatch(api.endpoints.addStepEntry.initiate({ buildId, body }));
     return { error, show: () => data && dispatch(api.util.updateQueryData('buildLog', buildId, () => data)) };
   }
+  if (record.kind === 'photo') {
+    const { error } = await dispatch(api.endpoints.addPhoto.initiate({ buildId: record.buildId, body: record.body }));
+    return { error };
+  }
   const { moldId } = record;
   const { data, error } =
     record.kind === 'pull'

@@ -177,7 +177,7 @@ const words = ({ kind, reverses, ease, treatment }: Pick<MoldRecord, 'kind' | 'r
 /** What waits here to be sent, as it will stand in the logbook. */
 function waitingRows(mold: Mold, waiting: readonly OutgoingRecord[]): RecordRow[] {
   return waiting.flatMap((record): RecordRow[] => {
-    if (record.kind === 'step' || record.moldId !== mold.id) return [];
+    if (!('moldId' in record) || record.moldId !== mold.id) return [];
     const { kind, body } = record;
     const what = words({ kind, reverses: null, ease: kind === 'pull' ? body.ease : null, treatment: kind === 'treatment' ? body.kind : null });
     return [{ kind, id: body.id, at: body.at, note: body.note, madeBy: 'waiting to be sent', struck: false, undoable: false, what }];

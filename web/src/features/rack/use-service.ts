@@ -15,7 +15,7 @@ export function withWaiting(
   waiting: readonly OutgoingRecord[],
 ): MoldStanding {
   return waiting.reduce<MoldStanding>(
-    (sum, record) => (record.kind === 'step' || record.moldId !== id ? sum : standingAfter(sum, record.body)),
+    (sum, record) => (!('moldId' in record) || record.moldId !== id ? sum : standingAfter(sum, record.body)),
     standing,
   );
 }

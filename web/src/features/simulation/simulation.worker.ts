@@ -1,3 +1,15 @@
+import {
+  aheadOf,
+  asBuilt,
+  compareBuilt,
+  forecastOnBench,
+  runningPots,
+  type Ahead,
+  type AsBuilt,
+  type BenchForecast,
+  type ComparedLayer,
+  type RunningPot,
+} from '@pentimento/core/bench';
 import { backingOf } from '@pentimento/core/design';
 import { DomainError } from '@pentimento/core/errors';
 import { simulateCup, type CupInput, type CupOutcome } from '@pentimento/core/growth';
@@ -25,10 +37,11 @@ import {
 } from '@pentimento/core/judging';
 import type { FabricKit, TakeOffLine } from '@pentimento/core/kit';
 import type { SchoolFigures } from '@pentimento/core/schools';
+import type { StepEntry } from '@pentimento/core/log';
 import type { VersionedCard } from '@pentimento/core/materials';
-import { mixSheet, potLookup } from '@pentimento/core/mix';
+import { mixSheet, potLookup, type MixRow } from '@pentimento/core/mix';
 import { libraryOf, sectionOf, withSection, type CardLibrary, type PlanDocument, type SectionPlan, type ZoneKind } from '@pentimento/core/plan';
-import { moldWorkedOut, stepsOfMold, type Step } from '@pentimento/core/steps';
+import { moldWorkedOut, stepsOfEvaluated, stepsOfMold, type Step } from '@pentimento/core/steps';
 import { expose, transfer } from 'comlink';
 import { pictureOf, type Picture } from './picture';
 
@@ -75,11 +88,38 @@ export type KitAnswer =
   | { readonly ok: true; readonly kits: readonly FabricKit[]; readonly lines: readonly TakeOffLine[]; readonly whole: readonly TakeOffLine[] }
   | { readonly ok: false; readonly detail: string };
 
+/** What was written at the bench until now. */
+export interface BenchLog {
+  readonly entries: readonly StepEntry[];
+  /** 00:00 of the plan's first day, in the shop's time [ms] */
+  readonly dayOneMs: number;
+  /** By the plan's clock */
+  readonly nowMin: number;
+}
+
+/** A build as it goes: steps as planned and as expected by now, and what the log makes of the plan. */
+export interface BenchState {
+  /** The moment it was worked out for, by the plan's clock */
+  readonly nowMin: number;
+  readonly planned: readonly Step[];
+  readonly steps: readonly Step[];
+  readonly built: AsBuilt;
+  readonly compared: readonly ComparedLayer[];
+  readonly pots: readonly RunningPot[];
+  readonly rows: ReadonlyMap<string, readonly MixRow[]>;
+  /** Limits of what was built and what is left of the plan, each section's where it is kept worst */
+  readonly verdicts: readonly Verdict[];
+}
+
+export type BenchAnswer = { readonly ok: true; readonly state: BenchState } | { readonly ok: false; readonly detail: string };
+
 export type SchoolAnswer = { readonly ok: true; readonly figures: SchoolFigures } | { readonly ok: false; readonly detail: string };
 
 let pots = potLookup();
 /** What was simulated last of each zone */
 let known = new Map<ZoneKey, ZoneEvaluation>();
+/** The same of the plan as it is really built */
+let knownBuilt = new Map<ZoneKey, ZoneEvaluation>();
 let library: CardLibrary = libraryOf([]);
 
 /** Every limit in a zone of a plan that is only tried; null: it makes no sense, or does not come to an end. */
@@ -98,6 +138,7 @@ const service = {
   setCards(cards: readonly VersionedCard[]): void {
     library = libraryOf(cards);
     known = new Map();
+    knownBuilt = new Map();
     pots = potLookup();
   },
   /** Simulates a zone of a plan; what the last plan shares with it is not computed again. */
@@ -156,6 +197,60 @@ const service = {
         ok: false,
         detail: error instanceof DomainError ? error.message : 'Limits, pots and steps could not be worked out for this plan. Undo the last change.',
       };
+    }
+  },
+  /** The build on the bench: what its log makes of the plan, and what is left of it simulated anew. */
+  bench(plan: PlanDocument, { entries, dayOneMs, nowMin }: BenchLog): BenchAnswer {
+    try {
+      const minuteOf = (iso: string): number => (Date.parse(iso) - dayOneMs) / 60000;
+      const sections = evaluateMold(plan, library, known);
+      known = knownZones(sections);
+      const planned = stepsOfEvaluated(plan, library, sections, pots);
+      const log = { plan, steps: planned, entries, minuteOf, nowMin };
+      const built = asBuilt(log);
+      const really = evaluateMold(built.plan, library, knownBuilt);
+      knownBuilt = knownZones(really);
+      const { siblings: _none, ...around } = aroundMold(really, library, [], pots);
+      const steps = stepsOfMold(built.plan, library, moldWorkedOut(really, around));
+      return {
+        ok: true,
+        state: {
+          nowMin,
+          planned,
+          steps,
+          built,
+          compared: compareBuilt(sections, really, library),
+          pots: runningPots({ ...log, plan: built.plan, steps, cards: library }, pots),
+          rows: around.mix,
+          verdicts: really.flatMap(({ verdicts }) => verdicts),
+        },
+      };
+    } catch (error) {
+      return {
+        ok: false,
+        detail: error instanceof DomainError ? error.message : 'What was logged could not be put together with the plan. Take back the last line.',
+      };
+    }
+  },
+  /** What of a build as it goes will break a limit, and what can still be done about it, simulated. */
+  ahead(built: PlanDocument, begun: readonly string[], nowMin: number): readonly Ahead[] {
+    try {
+      const sections = evaluateMold(built, library, knownBuilt);
+      return aheadOf(sections, library, { begun: new Set(begun), nowMin }, ({ id }, zoneId, plan) =>
+        judged(withSection(built, id, plan), id, zoneId),
+      );
+    } catch (error) {
+      if (error instanceof DomainError) return [];
+      throw error;
+    }
+  },
+  /** What the temperatures that were read say of a section; null: too few were read. */
+  forecast(built: PlanDocument, sectionId: string, { entries, dayOneMs, nowMin }: BenchLog): BenchForecast | null {
+    try {
+      return forecastOnBench(built, sectionId, library, { entries, nowMin, minuteOf: (iso) => (Date.parse(iso) - dayOneMs) / 60000 });
+    } catch (error) {
+      if (error instanceof DomainError) return null;
+      throw error;
     }
   },
   /** Remedies for what breaks limits in a section, each simulated in the zone where its cause is worst. */

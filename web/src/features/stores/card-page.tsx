@@ -13,6 +13,7 @@ import { CardSheet } from './card-sheet';
 import { cardFrom, changedKeys, draftOf, type CardDraft } from './card-draft';
 import { CupTests } from './cup-tests/cup-tests';
 import { GelTimes } from './gel-times';
+import { LotsPart } from './lots-part';
 import { PotPanel } from './pot-panel';
 import { today } from '../../shared/dates';
 
@@ -89,6 +90,7 @@ export function CardPage({ card }: { card: Card }) {
           <PotPanel card={resin} />
         </>
       )}
+      {!draft && <LotsPart card={card} />}
       <Caution card={card} />
       {history && (
         <CardHistoryDialog

@@ -1,0 +1,71 @@
+import type { DisplayQuantity } from '@pentimento/core/units';
+import { useState } from 'react';
+import { useUnits } from '../../../shared/use-units';
+import { Keypad, numberOf } from './keypad';
+
+/** A number that is typed by the large keys. */
+export interface NumberBox {
+  readonly key: string;
+  readonly label: string;
+  readonly quantity?: DisplayQuantity;
+  readonly unit?: string;
+  /** What was planned, shown under it */
+  readonly wanted?: string;
+  /** Below zero too */
+  readonly signed?: boolean;
+}
+
+/** Numbers as they were typed, by key. */
+export type Typed = Readonly<Record<string, string>>;
+
+/** A typed number in the unit it is stored in; null: none yet. */
+export function useStored(): (box: NumberBox, typed: Typed) => number | null {
+  const units = useUnits();
+  return ({ key, quantity }, typed) => {
+    const shown = numberOf(typed[key] ?? '');
+    return shown === null ? null : quantity ? units.store(quantity, shown) : shown;
+  };
+}
+
+interface NumberBoxesProps {
+  readonly boxes: readonly NumberBox[];
+  readonly typed: Typed;
+  readonly onTyped: (typed: Typed) => void;
+}
+
+/** Some numbers with one set of keys; a tap chooses which one is typed. */
+export function NumberBoxes({ boxes, typed, onTyped }: NumberBoxesProps) {
+  const units = useUnits();
+  const [active, setActive] = useState(boxes[0].key);
+  const box = boxes.find(({ key }) => key === active) ?? boxes[0];
+  return (
+    <>
+      <div className="mb-2 grid gap-2" style={{ gridTemplateColumns: `repeat(${String(Math.min(3, boxes.length))}, minmax(0, 1fr))` }}>
+        {boxes.map(({ key, label, quantity, unit, wanted }) => (
+          <button
+            key={key}
+            type="button"
+            aria-pressed={key === box.key}
+            className={`min-h-16 border-2 px-3 py-1 text-left ${key === box.key ? 'border-primary' : 'border-base-300'}`}
+            onClick={() => {
+              setActive(key);
+            }}
+          >
+            <span className="muted block text-sm">{label}</span>
+            <span className="num text-2xl">
+              {typed[key] || '–'} <span className="text-base">{quantity ? units.unit(quantity) : unit}</span>
+            </span>
+            {wanted && <span className="muted num block text-sm">{wanted}</span>}
+          </button>
+        ))}
+      </div>
+      <Keypad
+        text={typed[box.key] ?? ''}
+        signed={box.signed}
+        onText={(text) => {
+          onTyped({ ...typed, [box.key]: text });
+        }}
+      />
+    </>
+  );
+}

@@ -1,0 +1,121 @@
+import { findingKinds, type FindingKind } from '@pentimento/core/log';
+import { useState } from 'react';
+import { BigChoice } from './big-choice';
+import { NumberBoxes, useStored, type NumberBox, type Typed } from './number-boxes';
+import { PictureInput } from './picture-input';
+import { zoneSaid, type SheetProps } from './sheet-props';
+import type { Picture } from './take-picture';
+import { WriteButton } from './write-button';
+
+interface PhotoSheetProps extends SheetProps {
+  /** Sends a picture on its way; its id */
+  readonly onPicture: (picture: Picture) => string;
+}
+
+/** A picture with a mark on it. */
+export function PhotoSheet({ zones, onPicture, onWrite }: PhotoSheetProps) {
+  const [picture, setPicture] = useState<Picture | null>(null);
+  const [mark, setMark] = useState<{ x: number; y: number } | null>(null);
+  const [zone, setZone] = useState('');
+  const [note, setNote] = useState('');
+  return (
+    <>
+      <PictureInput
+        onPicture={(taken) => {
+          setPicture(taken);
+          setMark(null);
+        }}
+      />
+      {picture && (
+        <>
+          <p className="muted mt-2">Tap the place that it is about.</p>
+          <button
+            type="button"
+            aria-label="Mark a place on the picture"
+            className="relative mt-1 block w-full"
+            onClick={(event) => {
+              const box = event.currentTarget.getBoundingClientRect();
+              // A key press has no place: it takes the mark away.
+              setMark(event.detail === 0 ? null : { x: (event.clientX - box.left) / box.width, y: (event.clientY - box.top) / box.height });
+            }}
+          >
+            <img src={`data:image/jpeg;base64,${picture.jpeg}`} alt="As taken" className="max-h-[40vh] w-full object-contain" />
+            {mark && (
+              <span
+                className="border-error absolute size-10 -translate-x-1/2 -translate-y-1/2 rounded-full border-4"
+                style={{ left: `${String(mark.x * 100)}%`, top: `${String(mark.y * 100)}%` }}
+              />
+            )}
+          </button>
+          {zones.length > 1 && <BigChoice label="Where" options={zones} value={zone} onChange={setZone} />}
+          <label className="mt-2 block">
+            <span className="muted">What it shows</span>
+            <input
+              className="hairline bg-base-100 mt-1 h-12 w-full border px-2 text-lg"
+              maxLength={300}
+              value={note}
+              onChange={(event) => {
+                setNote(event.target.value);
+              }}
+            />
+          </label>
+        </>
+      )}
+      <WriteButton
+        text="Keep the picture"
+        disabled={!picture}
+        onClick={() => {
+          if (picture)
+            onWrite({ kind: 'photo', data: { photoId: onPicture(picture), x: mark?.x ?? null, y: mark?.y ?? null, ...zoneSaid(zone) } }, note.trim());
+        }}
+      />
+    </>
+  );
+}
+
+/** Trouble: what, how large, where, with a picture where there is one. */
+export function FindingSheet({ zones, onPicture, onWrite }: PhotoSheetProps) {
+  const stored = useStored();
+  const [what, setWhat] = useState<FindingKind | null>(null);
+  const [typed, setTyped] = useState<Typed>({});
+  const [zone, setZone] = useState('');
+  const [note, setNote] = useState('');
+  const [picture, setPicture] = useState<Picture | null>(null);
+  const box: NumberBox = { key: 'size', label: 'Size, if it has one', quantity: 'thickness' };
+  const sizeMm = stored(box, typed);
+  return (
+    <>
+      <BigChoice label="What is it" options={findingKinds.map((one) => [one, one] as const)} value={what} onChange={setWhat} />
+      {zones.length > 1 && <BigChoice label="Where" options={zones} value={zone} onChange={setZone} />}
+      <NumberBoxes boxes={[box]} typed={typed} onTyped={setTyped} />
+      <label className="my-2 block">
+        <span className="muted">In your words</span>
+        <input
+          className="hairline bg-base-100 mt-1 h-12 w-full border px-2 text-lg"
+          maxLength={300}
+          value={note}
+          onChange={(event) => {
+            setNote(event.target.value);
+          }}
+        />
+      </label>
+      {picture ? (
+        <img src={`data:image/jpeg;base64,${picture.small}`} alt="As taken" className="hairline border" />
+      ) : (
+        <PictureInput onPicture={setPicture} />
+      )}
+      <WriteButton
+        text="Write it down"
+        disabled={what === null}
+        onClick={() => {
+          if (what === null) return;
+          const size = sizeMm !== null && sizeMm > 0 ? sizeMm : null;
+          onWrite(
+            { kind: 'finding', data: { what, sizeMm: size, ...zoneSaid(zone), ...(picture ? { photoId: onPicture(picture) } : {}) } },
+            note.trim(),
+          );
+        }}
+      />
+    </>
+  );
+}
