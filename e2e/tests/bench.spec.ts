@@ -25,15 +25,15 @@ test('the bench leads through a build step by step: started, done, skipped with 
     await expect(dialog.getByRole('button', { name: 'Write it down' })).toBeDisabled();
     await dialog.getByRole('textbox').fill('not on this plug');
     await dialog.getByRole('button', { name: 'Write it down' }).click();
-    await expect(log.getByRole('listitem').first()).toContainText(`skipped ${second}: not on this plug`);
+    await expect(log.getByRole('listitem').first()).toContainText(`Skipped ${second}: not on this plug`);
   });
 
   await test.step('a mistake is taken back; everything is there after a reload', async () => {
     await log.getByRole('button', { name: 'Take back' }).first().click();
-    await expect(log.getByRole('listitem').first()).toContainText('taken back');
+    await expect(log.getByRole('listitem').first()).toContainText('Taken back');
     await page.reload();
     await expect(log.getByRole('listitem')).toHaveCount(4);
-    await expect(log.getByRole('listitem').first()).toContainText('taken back');
+    await expect(log.getByRole('listitem').first()).toContainText('Taken back');
   });
 });
 

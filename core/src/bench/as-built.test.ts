@@ -64,7 +64,8 @@ test('a session begun late, laid slowly, starts and takes what it did', () => {
   const plies = laySteps(first.id);
   const took = 2 * (Math.max(...plies.map(({ endMin }) => endMin)) - plies[0].startMin);
   expect(session.plyMin).toBeCloseTo(took / plies.length, 6);
-  expect(said(result)).toEqual([expect.stringMatching(/^start: as planned → 30 min late$/), expect.stringMatching(/^laying: /)]);
+  expect(said(result).slice(0, 2)).toEqual([expect.stringMatching(/^start: as planned → 30 min late$/), expect.stringMatching(/^laying: /)]);
+  expect(said(result)[2]).toBe('start: as planned → moves along, 30 min late');
   expect([...result.laid]).toEqual(first.layers.map(({ id }) => id));
   checkDocument(result.plan);
 });
@@ -85,16 +86,33 @@ test('a ply that only has its end begins as long before it as planned; a pot alo
   expect(mixed.plan.sections[0].sessions[0].startMin).toBe(first.startMin + 45);
 });
 
-test('what has not begun is moved out of the past, in its order, and demolding with it', () => {
-  const nowMin = second.startMin + 90;
-  const result = built(laidSession(first.id, 0), nowMin);
-  const starts = result.plan.sections[0].sessions.map(({ startMin }) => startMin);
-  expect(starts[1]).toBe(nowMin);
-  expect(said(result).at(-1)).toBe('start: as planned → not begun; 90 min late by now');
-  expect(starts).toEqual([...starts].sort((a, b) => a - b));
-  const late = built([], plan.demolds[0].atMin + 500);
-  expect(late.plan.demolds[0].atMin).toBeGreaterThanOrEqual(plan.demolds[0].atMin + 500);
-  checkDocument(late.plan);
+describe('what has not begun', () => {
+  const starts = ({ plan: { sections } }: AsBuilt): number[] => sections[0].sessions.map(({ startMin }) => startMin);
+  const was = plan.sections[0].sessions.map(({ startMin }) => startMin);
+
+  test('is moved out of the past, and what was planned near it moves along', () => {
+    const late = built(laidSession(first.id, 0), second.startMin + 90);
+    expect(starts(late)[1]).toBe(second.startMin + 90);
+    expect(said(late)[0]).toBe('start: as planned → not begun, 90 min late');
+    expect(starts(late)[2] - starts(late)[1]).toBe(was[2] - was[1]);
+    // The next morning is far enough.
+    const morning = was.findIndex((startMin, i) => i > 1 && startMin - was[i - 1] >= 12 * 60);
+    expect(starts(late)[morning]).toBe(was[morning]);
+    checkDocument(late.plan);
+  });
+
+  test('does not begin while the shop is closed', () => {
+    const { opensHour, closesHour } = plan.assumed.hours;
+    const night = built(laidSession(first.id, 0), closesHour * 60 + 60);
+    expect(starts(night)[1]).toBe(1440 + opensHour * 60);
+    expect(starts(built(laidSession(first.id, 0), closesHour * 60))[1]).toBe(closesHour * 60);
+  });
+
+  test('moves demolding with it', () => {
+    const late = built([], plan.demolds[0].atMin + 500);
+    expect(late.plan.demolds[0].atMin).toBeGreaterThanOrEqual(plan.demolds[0].atMin + 500);
+    checkDocument(late.plan);
+  });
 });
 
 test('film as read and catalyst as weighed take the place of what was planned, pots thrown away do not', () => {
@@ -188,7 +206,7 @@ describe('what still helps', () => {
     expect(free.some(({ helps }) => helps.length > 0)).toBe(true);
     const all = hot.sections[0].sessions.map(({ id }) => id);
     for (const { helps } of ahead(all))
-      for (const { plan: after } of helps) expect(leavesLaidAlone(sections[0].plan, after, new Set(all))).toBe(true);
+      for (const { plan: after } of helps) expect(leavesLaidAlone(sections[0].plan, after, { begun: new Set(all), nowMin: 0 })).toBe(true);
     const count = (found: typeof free): number => found.reduce((sum, { helps }) => sum + helps.length, 0);
     expect(count(ahead(all))).toBeLessThan(count(free));
     // Once all is over nothing is ahead.
@@ -198,7 +216,12 @@ describe('what still helps', () => {
   test('a session laid is left alone when it is there as it was, wherever it stands', () => {
     const { plan: before } = sections[0];
     const [one, two, ...rest] = before.sessions;
-    expect(leavesLaidAlone(before, { ...before, sessions: [one, { ...two, startMin: two.startMin + 60 }, ...rest] }, new Set([one.id]))).toBe(true);
-    expect(leavesLaidAlone(before, { ...before, sessions: [one, { ...two, startMin: two.startMin + 60 }, ...rest] }, new Set([two.id]))).toBe(false);
+    const laid = (ids: string[], nowMin = 0) => ({ begun: new Set(ids), nowMin });
+    expect(leavesLaidAlone(before, { ...before, sessions: [one, { ...two, startMin: two.startMin + 60 }, ...rest] }, laid([one.id]))).toBe(true);
+    expect(leavesLaidAlone(before, { ...before, sessions: [one, { ...two, startMin: two.startMin + 60 }, ...rest] }, laid([two.id]))).toBe(false);
+    // Nor is anything put into the past.
+    const moved = { ...before, sessions: [one, { ...two, startMin: two.startMin - 30 }, ...rest] };
+    expect(leavesLaidAlone(before, moved, laid([one.id], two.startMin - 30))).toBe(true);
+    expect(leavesLaidAlone(before, moved, laid([one.id], two.startMin - 29))).toBe(false);
   });
 });

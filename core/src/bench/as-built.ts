@@ -3,6 +3,7 @@ import { counted, readingsOf, type StepEntry } from '../log/entry.js';
 import type { PlanDocument, PlanSection } from '../plan/plan-document.js';
 import { climateFields, filmRange, layerFields, sessionFields, type PlanLayer, type PlanSession } from '../plan/section-plan.js';
 import { rangeOf } from '../plan/fields/field.js';
+import { nextOpenMin } from '../shop-time/shop-clock.js';
 import { planAir } from '../plan/surroundings.js';
 import { stepParts } from '../steps/step-log.js';
 import type { Step } from '../steps/step.js';
@@ -102,6 +103,23 @@ function builtAir({ plan, entries, minuteOf }: BuildLog, changes: BuiltChange[])
   return { ...climate, meanC: Math.min(max, Math.max(min, climate.meanC + offK)) };
 }
 
+/** The session before: when it was planned to begin, and when it does. */
+interface Before {
+  readonly plannedMin: number;
+  readonly builtMin: number;
+}
+
+/** A night and more: what is so far from the session before does not move with it [min]. */
+const APART_MIN = 12 * 60;
+
+/** When a session that has not begun can begin: as planned, but not in the past, not in the night, and not nearer to the one before than was planned. */
+function stillToCome({ plan: { startDate, assumed }, nowMin }: BuildLog, { startMin }: PlanSession, before: Before | null): number {
+  const gap = before === null ? 0 : startMin - before.plannedMin;
+  const near = before === null || startMin - before.builtMin >= Math.min(gap, APART_MIN) ? startMin : before.builtMin + gap;
+  if (near <= startMin && startMin >= nowMin) return startMin;
+  return Math.ceil(nextOpenMin({ startDate, hours: assumed.hours }, Math.max(near, nowMin), 0));
+}
+
 interface Found {
   readonly changes: BuiltChange[];
   readonly laid: Set<string>;
@@ -109,10 +127,10 @@ interface Found {
 }
 
 function builtSection(log: BuildLog, section: PlanSection, found: Found): PlanSection {
-  let freeMin = -Infinity;
+  let before: Before | null = null;
   const sessions = section.sessions.map((session) => {
-    const built = builtSession(log, session, found, freeMin);
-    freeMin = built.startMin + 1;
+    const built = builtSession(log, session, found, before);
+    before = { plannedMin: session.startMin, builtMin: built.startMin };
     return built;
   });
   return { ...section, sessions };
@@ -139,7 +157,7 @@ function pliesOf({ steps, entries, minuteOf }: BuildLog, { id }: PlanSession): P
     });
 }
 
-function builtSession(log: BuildLog, session: PlanSession, { changes, laid, begun: began }: Found, freeMin: number): PlanSession {
+function builtSession(log: BuildLog, session: PlanSession, { changes, laid, begun: began }: Found, before: Before | null): PlanSession {
   const plies = pliesOf(log, session);
   const pots = readingsOf(log.entries, 'pot').filter(({ stepId, data }) => !data.thrownAway && stepParts(stepId)?.sessionId === session.id);
   const begun = plies.flatMap(({ startMin }) => startMin ?? []);
@@ -158,18 +176,18 @@ function builtSession(log: BuildLog, session: PlanSession, { changes, laid, begu
   const { min, max } = rangeOf(sessionFields.startMin);
   const kept = layers.length > 0 ? layers : session.layers;
   if (startMin === null) {
-    const moved = Math.ceil(Math.max(session.startMin, log.nowMin, freeMin));
+    const moved = stillToCome(log, session, before);
     if (moved > session.startMin + MINUTES)
       say(
         null,
         'start',
         spanWords(session.startMin, session.startMin),
-        words`not begun; ${String(Math.round(moved - session.startMin))} min late by now`,
+        `${log.nowMin > session.startMin ? 'not begun' : 'moves along'}, ${spanText(moved - session.startMin)} late`,
       );
     return { ...session, layers: kept, startMin: Math.min(max, moved) };
   }
   began.add(session.id);
-  const really = Math.round(Math.min(max, Math.max(min, startMin, freeMin)));
+  const really = Math.round(Math.min(max, Math.max(min, startMin, (before?.builtMin ?? -Infinity) + 1)));
   if (Math.abs(really - session.startMin) >= MINUTES)
     say(null, 'start', spanWords(session.startMin, session.startMin), spanWords(really, session.startMin));
   const finished = plies.every(({ doneMin, skipped }) => doneMin !== null || skipped);
@@ -183,9 +201,13 @@ function builtSession(log: BuildLog, session: PlanSession, { changes, laid, begu
   return { ...session, layers: kept, startMin: really, plyMin: Math.min(most, tookMin / count) };
 }
 
+/** "90 min", "26 h", "6 days" */
+const spanText = (minutes: number): string =>
+  minutes < 180 ? `${minutes.toFixed(0)} min` : minutes < 48 * 60 ? `${(minutes / 60).toFixed(0)} h` : `${(minutes / 1440).toFixed(0)} days`;
+
 const spanWords = (atMin: number, plannedMin: number): Words => {
   const late = Math.round(atMin - plannedMin);
-  return late === 0 ? 'as planned' : `${String(Math.abs(late))} min ${late > 0 ? 'late' : 'early'}`;
+  return late === 0 ? 'as planned' : `${spanText(Math.abs(late))} ${late > 0 ? 'late' : 'early'}`;
 };
 
 function builtLayer(

@@ -15,8 +15,13 @@ export interface Ahead {
   readonly helps: readonly TriedRemedy[];
 }
 
-/** Whether a change touches only what is still to come. */
-export function leavesLaidAlone(before: SectionPlan, after: SectionPlan, begun: ReadonlySet<string>): boolean {
+/** Whether a change touches only what is still to come, and puts nothing into the past. */
+export function leavesLaidAlone(
+  before: SectionPlan,
+  after: SectionPlan,
+  { begun, nowMin }: { readonly begun: ReadonlySet<string>; readonly nowMin: number },
+): boolean {
+  if (after.sessions.some(({ id, startMin }) => !begun.has(id) && startMin < nowMin)) return false;
   return before.sessions.every((session) => !begun.has(session.id) || after.sessions.some((one) => JSON.stringify(one) === JSON.stringify(session)));
 }
 
@@ -37,7 +42,7 @@ export function aheadOf(
       const zoneId = cause.verdicts[0].zone?.id ?? FIELD;
       const zone = section.zones.find(({ id }) => id === zoneId) ?? section.zones[0];
       const offered = remediesFor(section.plan, cause, cards, zone.evaluation.windows).filter(({ plan }: Remedy) =>
-        leavesLaidAlone(section.plan, plan, begun),
+        leavesLaidAlone(section.plan, plan, { begun, nowMin }),
       );
       return { sectionId: section.id, sectionName: section.name, cause, helps: tryRemedies(offered, cause, (plan) => judge(section, zoneId, plan)) };
     });

@@ -12,7 +12,7 @@ export interface DemoMold {
   readonly daysInService: number;
   readonly daysBetweenPulls: number;
   /** How the last weeks went */
-  readonly ending: 'kept up' | 'due' | 'trouble' | 'fresh';
+  readonly ending: 'kept up' | 'due' | 'trouble' | 'fresh' | 'new';
 }
 
 export const demoMolds: readonly DemoMold[] = [
@@ -45,6 +45,15 @@ export const demoMolds: readonly DemoMold[] = [
     ending: 'kept up',
   },
   { part: 'Plinth cover', hand: 'none', releaseProgramId: 'wax-film', build: null, daysInService: 730, daysBetweenPulls: 16, ending: 'fresh' },
+  {
+    part: 'Beehive roof',
+    hand: 'none',
+    releaseProgramId: 'semi-permanent',
+    build: 'Beehive roof shell, mold 2',
+    daysInService: 4,
+    daysBetweenPulls: 4.5,
+    ending: 'new',
+  },
 ];
 
 export interface DemoRecord {

@@ -1,16 +1,16 @@
-import { subDays } from 'date-fns';
+import { formatISO, isWeekend, subDays } from 'date-fns';
 import { hash } from '@node-rs/argon2';
 import type { DataSource, EntityManager } from 'typeorm';
 import { Build } from '../builds/build.entity.js';
 import { BuildVersion } from '../builds/build-version.entity.js';
-import { keepCardVersions } from '@pentimento/core/plan';
+import { keepCardVersions, type PlanDocument } from '@pentimento/core/plan';
 import { CardVersion } from '../cards/card-version.entity.js';
 import { CupTest } from '../cup-tests/cup-test.entity.js';
 import { nextMoldNumber } from '../molds/mold-number.js';
 import { Mold } from '../molds/mold.entity.js';
 import { Pull, Treatment } from '../molds/service-records.entity.js';
 import { Person } from '../people/person.entity.js';
-import { demoBuilds } from './demo-builds.js';
+import { demoBuilds, THE_END, type DemoBuild } from './demo-builds.js';
 import { StepLogEntry } from '../build-log/step-entry.entity.js';
 import { demoLog } from './demo-log.js';
 import { cardsAsOf, demoCards, demoCupTests } from './demo-cards.js';
@@ -65,6 +65,14 @@ async function seedCards(tx: EntityManager, people: Ids, random: Seeded): Promis
   }
 }
 
+/** A build under way began on the last working day, whenever the demo is made. */
+function dated(plan: PlanDocument, status: DemoBuild['status']): PlanDocument {
+  if (status !== 'under way') return plan;
+  let day = subDays(new Date(), 1);
+  while (isWeekend(day)) day = subDays(day, 1);
+  return { ...plan, startDate: formatISO(day, { representation: 'date' }) };
+}
+
 async function seedBuilds(tx: EntityManager, people: Ids, random: Seeded): Promise<Ids> {
   const ids = new Map<string, string>();
   for (const { name, part, status, versions } of demoBuilds) {
@@ -76,7 +84,7 @@ async function seedBuilds(tx: EntityManager, people: Ids, random: Seeded): Promi
       const entry = {
         buildId: id,
         number: i + 1,
-        stored: keepCardVersions(version.plan, cardsAsOf(version.daysBefore)),
+        stored: keepCardVersions(dated(version.plan, status), cardsAsOf(version.daysBefore)),
         note: version.note,
         madeById: idOf(people, version.by),
         madeAt: daysAgo(version.daysBefore),
@@ -88,11 +96,16 @@ async function seedBuilds(tx: EntityManager, people: Ids, random: Seeded): Promi
 }
 
 async function seedLog(tx: EntityManager, people: Ids, builds: Ids, random: Seeded): Promise<void> {
-  for (const { name, versions, madeUpTo } of demoBuilds) {
+  for (const { name, status, versions, madeUpTo, way } of demoBuilds) {
     if (madeUpTo === undefined) continue;
-    const { plan } = versions[versions.length - 1];
-    const common = { buildId: idOf(builds, name), kind: 'done', note: '', reverses: null, madeById: idOf(people, 'dov') } as const;
-    for (const { stepId, at } of demoLog(plan, madeUpTo)) await tx.insert(StepLogEntry, { id: random.uuid(), stepId, at, keptAt: at, ...common });
+    const plan = dated(versions[versions.length - 1].plan, status);
+    const common = { buildId: idOf(builds, name), reverses: null };
+    const latest = status === 'finished' ? TODAY : new Date();
+    const lines = demoLog(plan, madeUpTo === THE_END ? null : madeUpTo, way ?? { airK: 0, pace: 1 }, random).filter(({ at }) => at <= latest);
+    await tx.insert(
+      StepLogEntry,
+      lines.map((line, i) => ({ id: random.uuid(), ...line, keptAt: line.at, madeById: idOf(people, i % 4 === 0 ? 'edda' : 'dov'), ...common })),
+    );
   }
 }
 

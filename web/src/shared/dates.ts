@@ -1,4 +1,4 @@
-import { format, formatISO, isValid, nextMonday, parse, parseISO } from 'date-fns';
+import { format, formatISO, isToday, isValid, nextMonday, parse, parseISO } from 'date-fns';
 
 const WRITTEN = ['yyyy-MM-dd', 'd MMM yyyy', 'd MMMM yyyy'] as const;
 
@@ -14,6 +14,12 @@ export function readDay(text: string): string | null {
 /** A stored moment in the shop's words: "25 Nov 2026". */
 export function dateText(iso: string): string {
   return format(parseISO(iso), 'dd MMM yyyy');
+}
+
+/** For a log: the clock time today, with the day before: "25 Nov 08:15". */
+export function momentShort(iso: string): string {
+  const at = parseISO(iso);
+  return format(at, isToday(at) ? 'HH:mm' : 'd MMM HH:mm');
 }
 
 /** With its clock time: "25 Nov 2026, 08:15". */

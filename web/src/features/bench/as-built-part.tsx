@@ -28,7 +28,7 @@ export function AsBuiltPart({ plan, changes, compared, laid, people, forecasts }
   const layers = new Map(compared.map(({ layerId, name }) => [layerId, name]));
   const several = new Set(compared.map(({ sectionId }) => sectionId)).size > 1;
   const about = ({ sessionId, layerId }: BuiltChange): string =>
-    [sessionId === null ? null : sessions.get(sessionId), layerId === null ? null : layers.get(layerId)].filter((one) => one).join(', ');
+    (layerId === null ? null : layers.get(layerId)) ?? (sessionId === null ? null : sessions.get(sessionId)) ?? '';
   return (
     <div className="p-4">
       <section aria-label="What went otherwise" className="mb-6">
@@ -65,7 +65,7 @@ export function AsBuiltPart({ plan, changes, compared, laid, people, forecasts }
         <div className="overflow-x-auto">
           <table className="num w-full min-w-[46rem] text-sm">
             <thead>
-              <tr className="muted text-left">
+              <tr className="muted text-left font-sans">
                 <th className="py-1 pr-3 font-normal">Layer</th>
                 <th className="pr-3 font-normal">Session begins</th>
                 <th className="pr-3 text-right font-normal">Thickness</th>
@@ -91,7 +91,7 @@ export function AsBuiltPart({ plan, changes, compared, laid, people, forecasts }
                 };
                 return (
                   <tr key={`${sectionId} ${layerId}`} className="hairline border-b align-bottom">
-                    <th scope="row" className="py-1 pr-3 text-left font-normal">
+                    <th scope="row" className="py-1 pr-3 text-left font-sans font-normal">
                       {name}
                       {several && <span className="muted"> · {sectionName}</span>}
                       {!laid.has(layerId) && <span className="muted block text-xs">not laid yet</span>}

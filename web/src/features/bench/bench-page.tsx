@@ -76,6 +76,29 @@ function Choose({ open, lost, cards }: { open: readonly BuildHead[]; lost: boole
           </li>
         ))}
       </ul>
+      <FinishedLately />
     </div>
+  );
+}
+
+/** Builds that became molds, to be compared with their plans; the newest first. */
+function FinishedLately() {
+  const { data } = useBuildsQuery({ finished: 'yes', limit: 5 });
+  const builds = data?.builds ?? [];
+  if (builds.length === 0) return null;
+  return (
+    <>
+      <h2 className="mt-6 font-semibold">Finished not long ago</h2>
+      <ul className="rule mt-1 border-t">
+        {builds.map(({ id, name }) => (
+          <li key={id} className="hairline border-b">
+            <Link to={`/bench/${id}`} className="hover:bg-base-200 flex min-h-14 flex-wrap items-center gap-x-4 px-2 py-2 text-lg">
+              <span>{name}</span>
+              <span className="muted text-base">planned and as built</span>
+            </Link>
+          </li>
+        ))}
+      </ul>
+    </>
   );
 }

@@ -148,15 +148,16 @@ function AtBench({ build, bench, state, library, nowMin }: AtBenchProps) {
               bell.turn(!bell.on);
             }}
           >
-            {bell.on ? <Bell size={18} aria-hidden /> : <BellOff size={18} aria-hidden />} {bell.on ? 'Bell on' : 'Bell off'}
+            {bell.on ? <Bell size={18} aria-hidden /> : <BellOff size={18} aria-hidden />}{' '}
+            <span className="sr-only sm:not-sr-only">{bell.on ? 'Bell on' : 'Bell off'}</span>
           </button>
         )}
         <QuickDoseKey cards={bench.cards} />
         <Link className="link flex min-h-11 items-center" to="/bench">
-          Another build
+          Others
         </Link>
         <Link className="link flex min-h-11 items-center" to={`/builds/${build.id}`}>
-          Its plan
+          Plan
         </Link>
       </div>
       <BellList rung={bell.rung} onPutAway={bell.putAway} />
@@ -181,6 +182,11 @@ function AtBench({ build, bench, state, library, nowMin }: AtBenchProps) {
               <>
                 <StepCard
                   step={chosen}
+                  waiting={
+                    chosen.waitsFor === null
+                      ? (open.find(({ sessionId, waitsFor }) => sessionId !== null && sessionId === chosen.sessionId && waitsFor !== null) ?? null)
+                      : null
+                  }
                   startDate={plan.startDate}
                   nowMin={nowMin}
                   plannedMin={planned.find(({ id }) => id === chosen.id)?.startMin ?? chosen.startMin}

@@ -2,7 +2,7 @@ import { entryWords, judgeReading, type ReadingContext } from '@pentimento/core/
 import { NO_STEP, type StepEntry } from '@pentimento/core/log';
 import { useState } from 'react';
 import { MayButton } from '../../shared/may-button';
-import { dateTimeText } from '../../shared/dates';
+import { momentShort } from '../../shared/dates';
 import { useUnits } from '../../shared/use-units';
 import { FindingLine } from './reading/finding-line';
 import { PhotoThumb } from './photo-thumb';
@@ -109,11 +109,11 @@ function LogLine({ entry, name, struck, lost, context, offersBack, onOpen, onTak
       {photoId !== undefined && <PhotoThumb id={photoId} mark={entry.kind === 'photo' ? entry.data : null} />}
       {finding && finding.level !== 'ok' && <FindingLine finding={finding} />}
       <p className="muted num flex flex-wrap items-center text-sm">
-        {dateTimeText(entry.at)} · {entry.madeBy}
+        {momentShort(entry.at)} · {entry.madeBy}
         {lost && ' · no longer in the plan'}
         <span className="flex-1" />
         {offersBack && (
-          <MayButton right="log" className="hairline hover:bg-base-200 min-h-10 border px-3" onClick={onTakeBack}>
+          <MayButton right="log" className="hairline hover:bg-base-200 min-h-10 border px-3 font-sans" onClick={onTakeBack}>
             Take back
           </MayButton>
         )}

@@ -17,7 +17,7 @@ export function QuickDoseKey({ cards }: { cards: readonly Card[] }) {
           setOpen(true);
         }}
       >
-        <Beaker size={18} aria-hidden /> Quick dose
+        <Beaker size={18} aria-hidden /> Dose
       </button>
       {open && (
         <Suspense fallback={<Loading what="the dose" />}>

@@ -3,12 +3,14 @@ import type { StateKind } from '@pentimento/core/log';
 import { isRunning, type Standing, type Step } from '@pentimento/core/steps';
 import { TriangleAlert } from 'lucide-react';
 import { MayButton } from '../../shared/may-button';
-import { dateTimeText } from '../../shared/dates';
+import { momentShort } from '../../shared/dates';
 import { useUnits } from '../../shared/use-units';
 import { plannedText, waitText } from './bench-clock';
 
 interface StepCardProps {
   readonly step: Step;
+  /** The step of its session that waits for something, where it does not itself */
+  readonly waiting: Step | null;
   readonly startDate: string;
   readonly nowMin: number;
   /** As the plan has it; the step itself as it is expected by now */
@@ -21,12 +23,12 @@ interface StepCardProps {
 }
 
 /** The step at hand, in type for an arm's length. */
-export function StepCard({ step, startDate, nowMin, plannedMin, entry, missing, onTap }: StepCardProps) {
+export function StepCard({ step, waiting, startDate, nowMin, plannedMin, entry, missing, onTap }: StepCardProps) {
   const units = useUnits();
   const { fill } = units;
   const used = (amount: number, unit: Step['uses'][number]['unit']): string =>
     unit === 'g' ? units.text('potMass', amount) : unit === 'm²' ? units.text('area', amount) : `${amount.toFixed(0)} ${unit}`;
-  const wait = waitText(step, nowMin);
+  const wait = waitText(waiting ?? step, nowMin);
   const running = entry !== null && isRunning(entry.state);
   return (
     <section aria-label="Step at hand" className="rule border-l-8 pl-4">
@@ -39,7 +41,7 @@ export function StepCard({ step, startDate, nowMin, plannedMin, entry, missing, 
       {step.uses.length > 0 && (
         <p className="num mt-2 text-lg">{step.uses.map(({ what, amount, unit }) => `${what} ${used(amount, unit)}`).join(' · ')}</p>
       )}
-      {wait && <p className="num predicted mt-3 text-2xl">{wait}</p>}
+      {wait && <p className="num predicted mt-3 text-xl sm:text-2xl">{wait}</p>}
       {step.caution && (
         <p className="border-warning mt-3 max-w-prose border-l-4 pl-3 text-lg">
           <TriangleAlert size={18} aria-hidden className="text-warning mr-1 inline" />
@@ -54,7 +56,7 @@ export function StepCard({ step, startDate, nowMin, plannedMin, entry, missing, 
       {entry && (
         <p className="mt-3">
           <strong>{entry.state === 'started' ? 'Begun' : entry.state === 'handed over' ? 'Handed over' : capital(entry.state)}</strong>{' '}
-          {dateTimeText(entry.at)}, {entry.madeBy}
+          {momentShort(entry.at)}, {entry.madeBy}
           {entry.note !== '' && `: ${entry.note}`}
         </p>
       )}
