@@ -39,9 +39,10 @@ export const opensBuild = (stepId: string): boolean => stepId.startsWith('sessio
 
 /** What the id of a session's step says; null: it is no such step. */
 export function stepParts(stepId: string): { readonly sessionId: string; readonly what: string; readonly layerId?: string; readonly ply?: number } | null {
-  const [head, sessionId, what, layerId, ply] = stepId.split(':');
-  if (head !== 'session' || what === undefined) return null;
-  return { sessionId, what, ...(layerId === undefined ? {} : { layerId }), ...(ply === undefined ? {} : { ply: Number(ply.slice(1)) }) };
+  const parts = stepId.split(':');
+  if (parts[0] !== 'session' || parts.length < 3) return null;
+  const [, sessionId, what] = parts;
+  return { sessionId, what, ...(parts.length > 3 ? { layerId: parts[3] } : {}), ...(parts.length > 4 ? { ply: Number(parts[4].slice(1)) } : {}) };
 }
 
 /** The section that a step of laying belongs to. */

@@ -18,6 +18,7 @@ import { LevelMark } from '../../shared/level-mark';
 import { Empty, Failed, Loading } from '../../shared/states';
 import { useWidth } from '../../shared/use-width';
 import { EaseTrend } from './ease-trend';
+import { FromItsBuild } from './from-its-build';
 import { LogPull } from './log-pull';
 import { LogTreatment } from './log-treatment';
 import { Refusals } from '../../app/refusals';
@@ -146,9 +147,10 @@ function Facts({ mold, service }: { mold: Mold; service: MoldServiceState }) {
       )}
       {mold.buildId && (
         <Link className="link text-sm" to={`/builds/${mold.buildId}`}>
-          How it was built (plan v{mold.buildVersion})
+          How it was planned (v{mold.buildVersion})
         </Link>
       )}
+      {mold.buildId && <FromItsBuild buildId={mold.buildId} />}
       <dl className="mt-2 grid grid-cols-[1fr_auto] gap-x-4">
         {rows.map(([name, value]) => (
           <div key={name} className="contents">

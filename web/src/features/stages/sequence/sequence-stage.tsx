@@ -23,6 +23,7 @@ import type { Simulation } from '../../simulation/use-simulation';
 import type { StageProps } from '../../stage/stage-props';
 import { ChartControls } from './chart-controls';
 import { GrowthChart, type ChartView, type GrowthChartProps } from './chart/growth-chart';
+import { useBuilt } from '../../stage/use-built';
 import type { ZoneBeside } from './chart/zone-ghost';
 import { Conditions } from './conditions';
 import { MoldStrip, ZoneRow } from './mold-strip';
@@ -58,6 +59,8 @@ export function SequenceStage({
   const { preview, saved } = openPlan;
   const shown = useMemo(() => (preview ? sectionOf(preview, section.id) : present), [preview, present, section.id]);
   const ghost = useMemo(() => (saved && simulation.plan !== saved ? ghostOf(saved, choice) : null), [saved, simulation.plan, choice]);
+  const built = useBuilt(build, mold);
+  const builtHere = useMemo(() => (built ? ghostOf(built, choice) : null), [built, choice]);
   const [view, setView] = useState<ChartView>({ heightMode: 'even', folded: true, cureLevel: 0.6 });
   const [cursorS, setCursorS] = useState<number | null>(null);
   const [tab, setTab] = useState<Tab>('stack');
@@ -90,6 +93,7 @@ export function SequenceStage({
                 drawn={drawn}
                 picture={picture}
                 ghost={ghost}
+                built={builtHere}
                 beside={beside}
                 inPlan={(view) => withSection(document, section.id, view)}
                 cards={library}
@@ -102,6 +106,14 @@ export function SequenceStage({
               />
             )}
           </div>
+          {builtHere && (
+            <p className="muted px-4 text-sm">
+              Dotted: as built.{' '}
+              <Link className="link" to={`/bench/${build.id}`}>
+                Layer by layer
+              </Link>
+            </p>
+          )}
           <section aria-label="Plug and shop" className="hairline border-t px-4 py-1">
             <Conditions plan={present} library={library} plugChoices={plugs} readOnly={readOnly} onEdit={edit} />
           </section>
@@ -158,7 +170,10 @@ export function SequenceStage({
   );
 }
 
-interface LiveChartProps extends Pick<GrowthChartProps, 'picture' | 'ghost' | 'beside' | 'cards' | 'view' | 'width' | 'cursorS' | 'onCursor'> {
+interface LiveChartProps extends Pick<
+  GrowthChartProps,
+  'picture' | 'ghost' | 'built' | 'beside' | 'cards' | 'view' | 'width' | 'cursorS' | 'onCursor'
+> {
   readonly plan: SectionPlan;
   /** The plan that the picture shows */
   readonly drawn: SectionPlan;

@@ -28,6 +28,8 @@ export interface GrowthChartProps {
   readonly picture: Picture;
   /** Last saved version, drawn faintly beneath */
   readonly ghost: SectionPlan | null;
+  /** As it was really built until now; null: as planned, or not begun */
+  readonly built: SectionPlan | null;
   /** The worst of the section's other zones; null: there is none */
   readonly beside: ZoneBeside | null;
   readonly cards: CardLibrary;
@@ -52,7 +54,7 @@ const TOP = 12;
 
 /** The growth chart: a stack laid step by step, its heat, its windows. */
 export function GrowthChart(props: GrowthChartProps) {
-  const { plan, picture, ghost, beside, cards, view, width, height, cursorS, clockPlan } = props;
+  const { plan, picture, ghost, built, beside, cards, view, width, height, cursorS, clockPlan } = props;
   const hatch = useId();
   const plotWidth = Math.max(200, width - LEFT - SECTION_WIDTH);
   const plotHeight = height - AXIS;
@@ -90,6 +92,7 @@ export function GrowthChart(props: GrowthChartProps) {
                 <path d={gel} fill="none" stroke="currentColor" strokeWidth="1.6" strokeDasharray="1.5 2.5" />
                 <path d={cure} fill="none" stroke="currentColor" strokeWidth="1" strokeDasharray="7 3" />
                 {ghost && <Ghost plan={ghost} cards={cards} picture={picture} heights={heights.boxes} clock={clock} />}
+                {built && <Ghost built plan={built} cards={cards} picture={picture} heights={heights.boxes} clock={clock} />}
                 {beside && <ZoneGhost beside={beside} plan={plan} cards={cards} heights={heights.boxes} clock={clock} baseY={baseY} />}
                 <DemoldMark x={clock.toX(plan.demoldMin * 60)} height={baseY} />
                 <line x1={cursorX} x2={cursorX} y1={-TOP} y2={baseY + PLUG} className="stroke-primary" strokeWidth="1.5" />
@@ -127,14 +130,16 @@ function DemoldMark({ x, height }: { x: number; height: number }) {
   return <line x1={x - 1} x2={x - 1} y1={-TOP} y2={height} stroke="currentColor" strokeWidth="1" strokeDasharray="8 3 2 3" />;
 }
 
-/** The saved version showing through: its steps, without its heat. */
+/** The saved version showing through, or what was really built: its steps, without its heat. */
 function Ghost({
+  built = false,
   plan,
   cards,
   picture,
   heights,
   clock,
 }: {
+  built?: boolean;
   plan: SectionPlan;
   cards: CardLibrary;
   picture: Picture;
@@ -152,10 +157,10 @@ function Ghost({
       d={outlinePath(boxes, spans, clock)}
       fill="none"
       stroke="currentColor"
-      strokeOpacity="0.5"
-      strokeWidth="1.2"
-      strokeDasharray="4 4"
-      data-testid="ghost"
+      strokeOpacity={built ? 0.85 : 0.5}
+      strokeWidth={built ? 1.8 : 1.2}
+      strokeDasharray={built ? '1.5 3' : '4 4'}
+      data-testid={built ? 'built-ghost' : 'ghost'}
     />
   );
 }
