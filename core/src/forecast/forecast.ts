@@ -52,6 +52,30 @@ export function fightChance(mold: MoldRecord, state: PullState, model: ReleaseMo
   return worstChance(chances, model.together);
 }
 
+/** Chance that each of the next pulls fights, if nothing is done: likely, and with its band. */
+export interface FanPoint {
+  readonly p10: number;
+  readonly p50: number;
+  readonly p90: number;
+}
+
+/** How a mold's chance of a fight grows over its next pulls; the first is the pull that comes next. */
+export function forecastFan(mold: MoldRecord, model: ReleaseModel, pulls: number): FanPoint[] {
+  const own = model.molds.get(mold.id) ?? fitMold(mold, model);
+  let state = stateNow(mold);
+  return Array.from({ length: pulls }, () => {
+    const [p10, p50, p90] = [-TENTH, null, TENTH].map((deviations) => fightChance(mold, state, model, own, deviations)).sort((a, b) => a - b);
+    state = afterEvent(state, { kind: 'pull', ease: null });
+    return { p10, p50, p90 };
+  });
+}
+
+/** Chance that the next pull fights if a coat, or a full treatment, is put on before it. */
+export function chanceAfter(mold: MoldRecord, model: ReleaseModel, kind: 'full' | 'touch-up'): number {
+  const own = model.molds.get(mold.id) ?? fitMold(mold, model);
+  return fightChance(mold, afterEvent(stateNow(mold), { kind }), model, own);
+}
+
 /** What may be expected of one mold; its own effects from the model, or fitted to its record as it is now. */
 export function forecastMold(mold: MoldRecord, model: ReleaseModel, refit = false): ReleaseForecast {
   const own = (refit ? undefined : model.molds.get(mold.id)) ?? fitMold(mold, model);

@@ -1,3 +1,6 @@
+import { chanceAfter, forecastFan, forecastMold, type FanPoint, type ReleaseForecast } from '../forecast/forecast.js';
+import { fitRelease } from '../forecast/fit.js';
+import type { MoldRecord } from '../forecast/shop-record.js';
 import type { Sibling } from '../design/hand-guard.js';
 import { DomainError, type DomainErrorDetail } from '../errors/domain-error.js';
 import { evaluateMold } from '../judging/evaluate-mold.js';
@@ -55,4 +58,28 @@ export function judge({ plan, cards, siblings }: PlanTask & { readonly siblings:
     if (error instanceof DomainError) return { worst: null, moments: [] };
     throw error;
   }
+}
+
+/** What may be expected of a mold in service. */
+export interface MoldOutlook extends ReleaseForecast {
+  /** Chance over the next pulls, if nothing is done */
+  readonly fan: readonly FanPoint[];
+  /** Chance of the next pull after a coat, and after a full treatment */
+  readonly afterCoat: number;
+  readonly afterFull: number;
+}
+
+/** Pulls that a fan looks ahead. */
+const FAN_PULLS = 20;
+
+/** All molds of a shop at once: those with a short record borrow from others of their program. */
+export function forecast(molds: readonly MoldRecord[]): MoldOutlook[] {
+  if (molds.length === 0) return [];
+  const model = fitRelease(molds);
+  return molds.map((mold) => ({
+    ...forecastMold(mold, model),
+    fan: forecastFan(mold, model, FAN_PULLS),
+    afterCoat: chanceAfter(mold, model, 'touch-up'),
+    afterFull: chanceAfter(mold, model, 'full'),
+  }));
 }

@@ -1,5 +1,5 @@
 import { Injectable, type OnModuleDestroy } from '@nestjs/common';
-import type { Checked, check, judge } from '@pentimento/core/threads';
+import type { Checked, check, forecast, judge } from '@pentimento/core/threads';
 import { createHash } from 'node:crypto';
 import { readdirSync, readFileSync } from 'node:fs';
 import { fileURLToPath } from 'node:url';
@@ -14,6 +14,7 @@ const ENTRY = fileURLToPath(new URL('threads/index.js', CORE));
 export class ThreadsService implements OnModuleDestroy {
   private readonly checks = new Threads<Parameters<typeof check>[0], Checked>(ENTRY, 'check');
   private readonly judgings = new Threads<Parameters<typeof judge>[0], ReturnType<typeof judge>>(ENTRY, 'judge');
+  private readonly forecasts = new Threads<Parameters<typeof forecast>[0], ReturnType<typeof forecast>>(ENTRY, 'forecast');
   /** Of the rules that judge: another build of core judges anew */
   readonly rulesVersion = fingerprint(fileURLToPath(CORE));
 
@@ -25,8 +26,12 @@ export class ThreadsService implements OnModuleDestroy {
     return this.judgings.run(task);
   }
 
+  forecast(molds: Parameters<typeof forecast>[0]): Promise<ReturnType<typeof forecast>> {
+    return this.forecasts.run(molds);
+  }
+
   async onModuleDestroy(): Promise<void> {
-    await Promise.all([this.checks.destroy(), this.judgings.destroy()]);
+    await Promise.all([this.checks.destroy(), this.judgings.destroy(), this.forecasts.destroy()]);
   }
 }
 

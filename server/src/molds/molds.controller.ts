@@ -5,13 +5,18 @@ import { CurrentPerson } from '../auth/current-person.js';
 import { Needs } from '../auth/needs.js';
 import { Person } from '../people/person.entity.js';
 import { hasEdition } from '../wire/edition.js';
+import { ForecastsDto } from './forecast.dto.js';
+import { ForecastsService } from './forecasts.service.js';
 import { LogbookDto, LogbookQueryDto, MoldDto, MoldHeadDto, NewPullDto, NewTreatmentDto, RackDto, RackQueryDto, UndoDto } from './molds.dto.js';
 import { MoldsService } from './molds.service.js';
 
 @ApiTags('molds')
 @Controller('molds')
 export class MoldsController {
-  constructor(private readonly molds: MoldsService) {}
+  constructor(
+    private readonly molds: MoldsService,
+    private readonly forecasts: ForecastsService,
+  ) {}
 
   @Get()
   @Needs('look')
@@ -19,6 +24,14 @@ export class MoldsController {
   async rack(@Query() query: RackQueryDto, @Req() request: Request, @Res({ passthrough: true }) response: Response): Promise<RackDto | undefined> {
     if (hasEdition(request, response, await this.molds.edition())) return void response.status(304);
     return this.molds.rack(query);
+  }
+
+  /** When each mold will stick, by its own record and those of its program; as of the last change, or of the one before while it is worked out. */
+  @Get('forecast')
+  @Needs('look')
+  @ApiOkResponse({ type: ForecastsDto })
+  forecast(): Promise<ForecastsDto> {
+    return this.forecasts.current();
   }
 
   @Get(':id')

@@ -16,6 +16,7 @@ export type Mold = Schemas['MoldDto'];
 export type MoldHead = Schemas['MoldHeadDto'];
 export type MoldRecord = Schemas['MoldRecordDto'];
 export type Rack = Schemas['RackDto'];
+export type ReleaseForecast = Schemas['ForecastDto'];
 export type Sibling = Schemas['SiblingDto'];
 export type Card = Schemas['VersionedCardDto'];
 export type CardHistory = Schemas['CardHistoryDto'];
@@ -144,6 +145,7 @@ export const api = createApi({
       invalidatesTags: ['CupTests'],
     }),
     molds: build.query<Rack, Page>({ query: (params) => ({ url: 'molds', params }), providesTags: ['Molds'] }),
+    forecasts: build.query<Schemas['ForecastsDto'], void>({ query: () => 'molds/forecast', providesTags: ['Molds'] }),
     mold: build.query<Mold, string>({ query: (id) => `molds/${id}`, providesTags: ['Molds'] }),
     /** A page of a mold's logbook, after the end of the one before */
     moldRecords: build.query<Schemas['LogbookDto'], { id: string; after?: string }>({
@@ -228,6 +230,7 @@ export const {
   useLaminateRecordsQuery,
   useAddLaminateRecordMutation,
   useMoldsQuery,
+  useForecastsQuery,
   useMoldQuery,
   useMoldRecordsQuery,
   useAddPullMutation,

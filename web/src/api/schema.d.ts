@@ -612,6 +612,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/molds/forecast": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["MoldsController_forecast"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/molds/{id}": {
         parameters: {
             query?: never;
@@ -1626,6 +1642,32 @@ export interface components {
             total: number;
             due: number;
             molds: components["schemas"]["MoldHeadDto"][];
+        };
+        BandDto: {
+            /** @description pulls */
+            p10: number;
+            /** @description pulls */
+            p50: number;
+            /** @description pulls */
+            p90: number;
+        };
+        ForecastDto: {
+            /** Format: uuid */
+            id: string;
+            pFight: number;
+            pullsLeft: components["schemas"]["BandDto"];
+            /** @description Chance of each of the next pulls, if nothing is done */
+            fan: components["schemas"]["BandDto"][];
+            afterCoat: number;
+            afterFull: number;
+            /** @description pulls a day */
+            pullsPerDay: number | null;
+            graded: number;
+        };
+        ForecastsDto: {
+            older: boolean;
+            acceptedRisk: number;
+            molds: components["schemas"]["ForecastDto"][];
         };
         MoldRecordDto: {
             /** @enum {string} */
@@ -2736,6 +2778,25 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["RackDto"];
+                };
+            };
+        };
+    };
+    MoldsController_forecast: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ForecastsDto"];
                 };
             };
         };

@@ -23,6 +23,7 @@ import { LogPull } from './log-pull';
 import { LogTreatment } from './log-treatment';
 import { Refusals } from '../../app/refusals';
 import { CycleRows } from './spine';
+import { SticksPart } from './sticks-part';
 import { viewOf } from './use-service';
 import { dateText } from '../../shared/dates';
 import { newId } from '../../shared/new-id';
@@ -102,6 +103,7 @@ function Logbook({ mold, service }: { mold: Mold; service: MoldServiceState }) {
         <section className="min-w-0 p-4">
           <h2 className="font-semibold">Ease of release</h2>
           <div ref={ref}>{width > 0 && <EaseTrend pulls={mold.pulls} coats={mold.coats} width={width} />}</div>
+          <SticksPart moldId={mold.id} width={width} />
           <h2 className="mt-4 font-semibold">Logbook</h2>
           <Records mold={mold} />
         </section>

@@ -5,11 +5,16 @@ import { Empty, Failed, Loading } from '../../shared/states';
 import { LogPull } from './log-pull';
 import { Refusals } from '../../app/refusals';
 import { Spine } from './spine';
+import { useForecasts } from './use-forecasts';
 import { useMoldViews, type MoldView } from './use-service';
 
 const PAGE = 60;
 /** So many are found by eye. */
 const FEW = 12;
+
+/** Half of the accepted risk and more is worth a word. */
+const worthSaying = (pFight: number | undefined, acceptedRisk: number): number | null =>
+  pFight !== undefined && pFight >= acceptedRisk / 2 ? pFight : null;
 
 /** Molds in service, those that need something first. */
 export function RackPage() {
@@ -18,6 +23,7 @@ export function RackPage() {
   const page = { ...(search.trim() === '' ? {} : { search: search.trim() }), offset, limit: PAGE };
   const { data, error, refetch } = useMoldsQuery(page, { refetchOnMountOrArgChange: true });
   const views = useMoldViews(data?.molds);
+  const { byMold, acceptedRisk } = useForecasts();
   const [logging, setLogging] = useState<MoldView | null>(null);
   if (error && !data) return <Failed error={error} retry={() => void refetch()} />;
   if (!data || !views) return <Loading what="the rack" />;
@@ -56,6 +62,7 @@ export function RackPage() {
           <Spine
             key={view.mold.id}
             view={view}
+            fights={worthSaying(byMold.get(view.mold.id)?.pFight, acceptedRisk)}
             onLog={() => {
               setLogging(view);
             }}

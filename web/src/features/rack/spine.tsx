@@ -7,8 +7,11 @@ import type { MoldView } from './use-service';
 
 const HAND_WORDS = { left: 'LEFT', right: 'RIGHT', none: '' } as const;
 
-/** A mold on the rack: number, part, hand, strokes by release cycle. One that is due stands out of the row. */
-export function Spine({ view: { mold, service }, onLog }: { view: MoldView; onLog: () => void }) {
+/**
+ * A mold on the rack: number, part, hand, strokes by release cycle. One that is due stands out of the row.
+ * @param fights chance that its next pull fights, where that is worth a word; null: it is not
+ */
+export function Spine({ view: { mold, service }, fights, onLog }: { view: MoldView; fights: number | null; onLog: () => void }) {
   const out = service.level === 'stop' ? '-translate-y-3' : '';
   const { cycles, earlierCycles: hidden } = service;
   return (
@@ -24,6 +27,11 @@ export function Spine({ view: { mold, service }, onLog }: { view: MoldView; onLo
         </div>
         <div className="hairline min-h-14 border-b px-3 py-2 text-sm leading-snug">
           <LevelMark level={service.level} /> {service.reason}
+          {fights !== null && (
+            <span className="block">
+              Next pull fights: <span className="num predicted">{(100 * fights).toFixed(0)} %</span>
+            </span>
+          )}
         </div>
         <div className="flex-1 px-3 py-2">
           {hidden > 0 && <p className="muted text-xs">{hidden} earlier cycles</p>}
