@@ -10,7 +10,6 @@ const shoot = async (page: Page, name: string): Promise<void> => {
 test('paper', async ({ page }) => {
   await page.goto('/');
   await expect(page.getByText('demo shop')).toBeVisible();
-  await shoot(page, 'sign-in');
   await signIn(page);
   await expect(page.getByRole('listitem').first()).toBeVisible();
   await expect(page.getByText('judging …')).toHaveCount(0);
@@ -58,11 +57,15 @@ test('paper', async ({ page }) => {
   await page.getByRole('link', { name: /^Radar dome petal/ }).click();
   await expect(page.getByRole('region', { name: 'Step at hand' })).toBeVisible();
   await shoot(page, 'bench');
+  await page.getByRole('tab', { name: 'As built' }).click();
+  await expect(page.getByRole('region', { name: 'Planned and as built' })).toBeVisible();
+  await shoot(page, 'as-built');
   await page.goto('/rack');
   await expect(page.getByText('M-003')).toBeVisible();
   await shoot(page, 'rack');
   await page.getByRole('link', { name: /M-003/ }).click();
   await expect(page.getByText('Ease of release')).toBeVisible();
+  await expect(page.getByRole('region', { name: 'When it will stick' })).toBeVisible();
   await shoot(page, 'mold');
   await page.goto('/stores');
   await expect(page.getByRole('heading', { name: 'Stores' })).toBeVisible();

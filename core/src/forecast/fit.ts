@@ -21,6 +21,8 @@ export interface ReleaseModel {
   /** How much of a pull all its zones have in common [-] */
   readonly together: number;
   readonly molds: ReadonlyMap<string, MoldEffects>;
+  /** The most worn states that were pulled from, by program: pulls since the coat, and since the strip, and one more */
+  readonly seen: ReadonlyMap<string, { readonly coat: number; readonly full: number }>;
 }
 
 const LAST = 4;
@@ -133,7 +135,26 @@ export function fitRelease(molds: readonly MoldRecord[]): ReleaseModel {
     spread = spreadOf(own, covariances);
   }
   const effects = new Map(molds.map(({ id }, m): [string, MoldEffects] => [id, { mean: own[m], covariance: covariances[m] }]));
-  return { words, shared, sharedCovariance, thresholds, spread, together: togetherOf(all, { shared, thresholds }, own), molds: effects };
+  return {
+    words,
+    shared,
+    sharedCovariance,
+    thresholds,
+    spread,
+    together: togetherOf(all, { shared, thresholds }, own),
+    molds: effects,
+    seen: seenOf(molds),
+  };
+}
+
+function seenOf(molds: readonly MoldRecord[]): Map<string, { coat: number; full: number }> {
+  const seen = new Map<string, { coat: number; full: number }>();
+  for (const mold of molds)
+    for (const { state } of readingsOf(mold)) {
+      const before = seen.get(mold.program) ?? { coat: 0, full: 0 };
+      seen.set(mold.program, { coat: Math.max(before.coat, state.sinceCoat + 1), full: Math.max(before.full, state.sinceFull + 1) });
+    }
+  return seen;
 }
 
 function firstThresholds(all: readonly MoldRows[]): [number, number, number, number] {

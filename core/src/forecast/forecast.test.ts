@@ -2,7 +2,8 @@ import { SeededRandom } from '../numerics/seeded-random.js';
 import { DomainError } from '../errors/domain-error.js';
 import { afterEvent, readingsOf, stateNow } from './features.js';
 import { fitMold, fitRelease, worstChance } from './fit.js';
-import { ACCEPTED_RISK, fightChance, forecastMold, MOST_PULLS } from './forecast.js';
+import { ACCEPTED_RISK, chanceAfter, fightChance, forecastFan, forecastMold, MOST_PULLS } from './forecast.js';
+import { latelyOf } from './lately.js';
 import { readShop, type MoldEvent, type MoldRecord } from './shop-record.js';
 
 /** A shop that follows an ordered model: each mold its own level, wear since the coat; the same seed gives the same shop. */
@@ -93,18 +94,45 @@ describe('a shop that follows the model', () => {
       expect([p10 <= p50, p50 <= p90, p90 <= MOST_PULLS]).toEqual([true, true, true]);
       if (pFight > ACCEPTED_RISK) expect(p50).toBe(0);
       if (p50 === 0 || p50 === MOST_PULLS) continue;
-      const mold = molds[i];
-      const at = { ...stateNow(mold) };
-      const chance = (more: number): number =>
-        fightChance(
-          mold,
-          { sinceCoat: at.sinceCoat + more, sinceFull: at.sinceFull + more, sinceNew: at.sinceNew + more },
-          model,
-          model.molds.get(mold.id)!,
-        );
-      expect(chance(p50)).toBeGreaterThan(ACCEPTED_RISK);
-      expect(chance(p50 - 1)).toBeLessThanOrEqual(ACCEPTED_RISK);
+      const fan = forecastFan(molds[i], model, p50 + 1);
+      expect(fan[p50].p50).toBeGreaterThan(ACCEPTED_RISK);
+      expect(fan[p50 - 1].p50).toBeLessThanOrEqual(ACCEPTED_RISK);
     }
+  });
+
+  test('nothing done, it gets no better by itself; the band holds what is likely', () => {
+    for (const mold of molds.slice(0, 12)) {
+      const fan = forecastFan(mold, model, 15);
+      fan.forEach(({ p10, p50, p90 }, i) => {
+        expect(p10).toBeLessThanOrEqual(p50);
+        expect(p50).toBeLessThanOrEqual(p90);
+        if (i > 0) expect(p50).toBeGreaterThanOrEqual(fan[i - 1].p50);
+      });
+      expect(fan[0].p50).toBe(forecastMold(mold, model).pFight);
+    }
+  });
+
+  test('molds that do what they always did are hardly ever taken to have changed', () => {
+    const changed = molds.map((mold) => latelyOf(mold, model, model.molds.get(mold.id)!).changed);
+    expect(changed.reduce((sum, one) => sum + one, 0) / changed.length).toBeLessThan(0.05);
+  });
+
+  test('a mold that has fought of late is told to fight, however long it was good; a coat does not say why, a strip makes it new', () => {
+    const calm = molds.find((mold) => forecastMold(mold, model).pFight < 0.15)!;
+    const fights = [4, 4, 5, 4, 5, 5].map((whole) => ({ kind: 'pull', ease: { whole } }) as const);
+    // Coated before each of them: it is not the wear.
+    const turned = { ...calm, id: 'turned', events: [...calm.events, ...fights.flatMap((pull) => [{ kind: 'touch-up' } as const, pull])] };
+    const shop = fitRelease([...molds, turned]);
+    const { pFight, pullsLeft } = forecastMold(turned, shop);
+    expect(pFight).toBeGreaterThan(0.7);
+    expect(pullsLeft).toEqual({ p10: 0, p50: 0, p90: 0 });
+    expect(chanceAfter(turned, shop, 'touch-up')).toBeGreaterThan(0.7);
+    expect(chanceAfter(turned, shop, 'full')).toBeLessThan(0.3);
+    const stripped = { ...turned, events: [...turned.events, { kind: 'full' } as const] };
+    expect(forecastMold(stripped, fitRelease([...molds, stripped])).pFight).toBeLessThan(0.3);
+    // One bad pull is bad luck.
+    const once = { ...calm, id: 'once', events: [...calm.events, fights[0]] };
+    expect(latelyOf(once, shop, fitMold(once, shop)).changed).toBeLessThan(0.2);
   });
 
   test('one mold fitted alone after a pull is what the whole fit says of it', () => {
