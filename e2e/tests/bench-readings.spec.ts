@@ -84,6 +84,19 @@ test('a session from its pot to its trim: read, held against the plan, and seen 
   });
 });
 
+test('what a thermocouple read makes a forecast with bands, and stays with the card once somebody says so', async ({ page }) => {
+  await atBench(page, PETAL);
+  await page.getByRole('tab', { name: 'As built' }).click();
+  const forecast = page.getByRole('region', { name: /^By the readings/ });
+  await expect(forecast).toContainText(/By \d+ readings/);
+  await expect(forecast.getByRole('row', { name: /^Bulk mat 1/ })).toContainText(/\d+ °C – \d+ °C/);
+  const readings = page.getByRole('region', { name: 'Readings for the cards' });
+  await readings.getByRole('button', { name: 'Keep with the card' }).click();
+  await readings.getByRole('link', { name: 'Kept with the card' }).click();
+  await expect(page.getByRole('heading', { name: 'Skin resin, vinyl ester' })).toBeVisible();
+  await expect(page.getByRole('region', { name: 'Cup tests' })).toContainText('Read at the bench');
+});
+
 test('a grid of gauge readings, trouble with a picture, and both after a reload', async ({ page }) => {
   const { newest, log } = await atBench(page, PETAL);
   const dialog = page.getByRole('dialog');
@@ -136,6 +149,33 @@ test('two at two tablets see each other’s lines within two seconds', async ({ 
   await expect(newest).toContainText('Edda Rush');
   expect(Date.now() - shown).toBeLessThan(2000);
   await context.close();
+});
+
+test('the bell tells when a pot should be empty, until it is heard', async ({ page }) => {
+  await page.clock.install();
+  await atBench(page, PETAL);
+  const dialog = page.getByRole('dialog');
+  await page.getByRole('button', { name: 'Bell off' }).click();
+  await expect(page.getByRole('button', { name: 'Bell on' })).toBeVisible();
+  await page.getByRole('button', { name: 'Log', exact: true }).click();
+  await page.getByRole('button', { name: 'Weigh a pot' }).click();
+  await dialog.getByRole('button', { name: 'Bulk mat 2' }).click();
+  await keys(dialog, '900');
+  await dialog.getByRole('button', { name: /^MEK peroxide/ }).click();
+  await keys(dialog, '13.5');
+  await dialog.getByRole('button', { name: 'Poured' }).click();
+  await expect(page.getByRole('list', { name: 'Pots' })).toContainText('Bulk mat 2');
+  const bell = page.getByRole('list', { name: 'Bell' }).getByText(/Pot of Bulk mat 2: it should be empty by now/);
+  await expect(bell).toBeHidden();
+  for (let minute = 0; minute < 40 && !(await bell.isVisible()); minute++) await page.clock.runFor('01:00');
+  await expect(bell).toBeVisible();
+  await page
+    .getByRole('list', { name: 'Bell' })
+    .getByRole('listitem')
+    .filter({ hasText: 'should be empty' })
+    .getByRole('button', { name: 'Heard' })
+    .click();
+  await expect(bell).toBeHidden();
 });
 
 test('a build that is done is compared with its plan', async ({ page }) => {

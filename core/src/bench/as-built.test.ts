@@ -10,6 +10,8 @@ import { asBuilt, type AsBuilt } from './as-built.js';
 import { withSection } from '../plan/section-view.js';
 import { forecastOnBench } from './bench-twin.js';
 import { compareBuilt } from './compare.js';
+import { keptReadings, LEAST_KEPT } from './kept-readings.js';
+import { layerBuild } from '../plan/layer-masses.js';
 import { aheadOf, leavesLaidAlone } from './still-helps.js';
 
 const cards = cardLibrary();
@@ -224,4 +226,26 @@ describe('what still helps', () => {
     expect(leavesLaidAlone(before, moved, laid([one.id], two.startMin - 30))).toBe(true);
     expect(leavesLaidAlone(before, moved, laid([one.id], two.startMin - 29))).toBe(false);
   });
+});
+
+test('thermocouples with enough readings are a record of their laminate, from when its session really began', () => {
+  const index = plan.sections[0].sessions.length - 1;
+  const bulk = plan.sections[0].sessions[index];
+  const layer = bulk.layers.at(-1)!;
+  const late = {
+    ...plan,
+    sections: [{ ...plan.sections[0], sessions: [...plan.sections[0].sessions.slice(0, -1), { ...bulk, startMin: bulk.startMin + 30 }] }],
+  };
+  const wire = (minute: number, frac = 0.5): StepEntry =>
+    at(bulk.startMin + minute, 'build', 'temperature', { at: 'thermocouple', tempC: 20 + minute / 10, layerId: layer.id, frac });
+  const minutes = Array.from({ length: LEAST_KEPT }, (_, i) => 30 + 5 * i);
+  const kept = (lines: StepEntry[]) => keptReadings(late, cards, lines, minuteOf);
+  expect(kept(minutes.slice(1).map((minute) => wire(minute)))).toEqual([]);
+  const [record, ...others] = kept([wire(25), ...minutes.map((minute) => wire(minute)), wire(40, 0.95)]);
+  expect(others).toEqual([]);
+  expect(record).toMatchObject({ cardId: layer.cardId, layerName: layer.name, sessionIndex: index });
+  expect(record.log.timeS.slice(0, 2)).toEqual([0, 300]);
+  expect(record.log.tempC[0]).toBeCloseTo(23, 9);
+  const whole = plan.sections[0].sessions.flatMap(({ layers }) => layers).reduce((sum, one) => sum + layerBuild(one, cards).thicknessM, 0);
+  expect(record.heightM).toBeCloseTo(whole - layerBuild(layer, cards).thicknessM / 2, 9);
 });

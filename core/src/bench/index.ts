@@ -8,3 +8,4 @@ export { potRatio, type RatioFinding } from './pot-ratio.js';
 export { bellsOf, ringing, type Bell } from './bells.js';
 export { runningPots, type RunningPot } from './pots.js';
 export { entryWords } from './entry-words.js';
+export { keptReadings, LEAST_KEPT, type KeptReadings } from './kept-readings.js';

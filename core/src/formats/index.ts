@@ -2,4 +2,4 @@ export { cardRows, cardsFromRows, readCard, readCardFile, writeCardFile } from '
 export { cardFileSchema } from './card-schema.js';
 export { csvText } from './csv.js';
 export { readCase, type ParsedCase } from './case-file.js';
-export { reportCase, type CaseReport } from './case-report.js';
+export { probeValue, reportCase, type CaseReport } from './case-report.js';

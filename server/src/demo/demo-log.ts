@@ -1,3 +1,4 @@
+import { probeValue } from '@pentimento/core/formats';
 import { evaluateMold } from '@pentimento/core/judging';
 import type { EntryKind, Reading } from '@pentimento/core/log';
 import { mixSheet, type MixRow } from '@pentimento/core/mix';
@@ -41,7 +42,7 @@ export function demoLog(plan: PlanDocument, lastSessionId: string | null, { airK
     const from = sessionId === null ? undefined : starts.get(sessionId);
     return from === undefined || planned < from ? planned : from + (planned - from) * pace;
   };
-  return steps
+  const written = steps
     .filter(({ endMin }) => endMin <= until)
     .flatMap((step, i) => {
       const line = (minute: number, kind: EntryKind, data: DemoLine['data'] = null, note = ''): DemoLine => ({
@@ -59,6 +60,38 @@ export function demoLog(plan: PlanDocument, lastSessionId: string | null, { airK
         line(Math.max(from, to), 'done'),
       ];
     });
+  const wires = wired(plan, until, { airK, pace }, random).map(({ atMin, stepId, data }): DemoLine => ({
+    stepId,
+    at: addMinutes(dayOne, Math.round(atMin)),
+    kind: 'temperature',
+    data,
+    note: '',
+  }));
+  return [...written, ...wires].sort((a, b) => a.at.getTime() - b.at.getTime());
+}
+
+/** A thermocouple in the last laminate that was laid by then, read every ten minutes while it warms. */
+const WIRE_EVERY_MIN = 10;
+const WIRE_FOR_MIN = 170;
+/** The batch is a little quicker than its card. */
+const WIRE_RATE = 1.06;
+
+function wired(plan: PlanDocument, until: number, { airK }: DemoWay, random: Seeded): { atMin: number; stepId: string; data: Reading['data'] }[] {
+  const cards = cardLibrary(cardsAsOf(0));
+  const [section] = plan.sections;
+  const session = section.sessions.filter(({ startMin, layers }) => startMin < until && layers.some(({ laminate }) => laminate !== null)).at(-1);
+  const layer = session?.layers.findLast(({ laminate }) => laminate !== null);
+  if (!session || !layer) return [];
+  const { climate } = plan.assumed;
+  const real = { ...plan, assumed: { ...plan.assumed, climate: { ...climate, meanC: climate.meanC + airK } } };
+  const [{ zones }] = evaluateMold(real, cards);
+  const { result } = zones[0].evaluation;
+  return Array.from({ length: WIRE_FOR_MIN / WIRE_EVERY_MIN }, (_, i) => 5 + i * WIRE_EVERY_MIN).flatMap((minute) => {
+    const value = probeValue(result, layer.name, 0.5, (session.startMin + minute * WIRE_RATE) * 60);
+    if (!value) return [];
+    const data = { at: 'thermocouple' as const, tempC: tenth(value[0] + 0.4 * (random.next() - 0.5)), layerId: layer.id, frac: 0.5 };
+    return [{ atMin: session.startMin + minute, stepId: `session:${session.id}:lay:${layer.id}:p1`, data }];
+  });
 }
 
 type DemoReading = Reading & { readonly atShare: number; readonly note?: string };

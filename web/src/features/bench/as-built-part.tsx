@@ -1,5 +1,6 @@
 import type { BenchForecast, BuiltChange, ComparedLayer } from '@pentimento/core/bench';
 import type { PlanDocument } from '@pentimento/core/plan';
+import type { ReactNode } from 'react';
 import { momentText } from '@pentimento/core/shop-time';
 import { useUnits } from '../../shared/use-units';
 
@@ -19,10 +20,12 @@ interface AsBuiltPartProps {
   readonly laid: ReadonlySet<string>;
   readonly people: ReadonlyMap<string, readonly string[]>;
   readonly forecasts: ReadonlyMap<string, BenchForecast>;
+  /** What of the readings may be kept with a card */
+  readonly kept: ReactNode;
 }
 
 /** Planned and as built, layer by layer; computed from the log. */
-export function AsBuiltPart({ plan, changes, compared, laid, people, forecasts }: AsBuiltPartProps) {
+export function AsBuiltPart({ plan, changes, compared, laid, people, forecasts, kept }: AsBuiltPartProps) {
   const units = useUnits();
   const sessions = new Map(plan.sections.flatMap((section) => section.sessions.map((session) => [session.id, session.name] as const)));
   const layers = new Map(compared.map(({ layerId, name }) => [layerId, name]));
@@ -60,6 +63,7 @@ export function AsBuiltPart({ plan, changes, compared, laid, people, forecasts }
       {[...forecasts].map(([id, forecast]) => (
         <ForecastPart key={id} forecast={forecast} name={several ? (plan.sections.find((one) => one.id === id)?.name ?? '') : ''} />
       ))}
+      {kept}
       <section aria-label="Planned and as built">
         <h2 className="rule border-b text-lg font-semibold">Planned and as built</h2>
         <div className="overflow-x-auto">
@@ -77,7 +81,7 @@ export function AsBuiltPart({ plan, changes, compared, laid, people, forecasts }
             </thead>
             <tbody>
               {compared.map(({ sectionId, sectionName, layerId, name, planned, built }) => {
-                const pair = (of: (figures: typeof planned) => string): React.ReactNode => {
+                const pair = (of: (figures: typeof planned) => string): ReactNode => {
                   const was = of(planned);
                   const is = built === null ? 'left out' : of(built);
                   return is === was ? (

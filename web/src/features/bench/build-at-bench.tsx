@@ -18,6 +18,7 @@ import type { BenchState } from '../simulation/simulation.worker';
 import { AheadPart } from './ahead-part';
 import { AsBuiltPart } from './as-built-part';
 import { BellList } from './bell-list';
+import { KeepReadings } from './keep-readings';
 import { LogKeys } from './log-keys';
 import { LogLines } from './log-lines';
 import { PotClocks } from './pot-clocks';
@@ -175,6 +176,7 @@ function AtBench({ build, bench, state, library, nowMin }: AtBenchProps) {
             laid={built.laid}
             people={built.people}
             forecasts={outlook.forecasts}
+            kept={<KeepReadings build={build} built={built.plan} library={library} entries={entries} minuteOf={context.minuteOf} />}
           />
         ) : (
           <div className="min-w-0 p-4">
