@@ -38,7 +38,9 @@ export function missingBefore(step: Step, steps: readonly Step[], states: Return
 export const opensBuild = (stepId: string): boolean => stepId.startsWith('session:') && !stepId.endsWith(':setup');
 
 /** What the id of a session's step says; null: it is no such step. */
-export function stepParts(stepId: string): { readonly sessionId: string; readonly what: string; readonly layerId?: string; readonly ply?: number } | null {
+export function stepParts(
+  stepId: string,
+): { readonly sessionId: string; readonly what: string; readonly layerId?: string; readonly ply?: number } | null {
   const parts = stepId.split(':');
   if (parts[0] !== 'session' || parts.length < 3) return null;
   const [, sessionId, what] = parts;

@@ -115,7 +115,12 @@ export class BuildLogService {
     const version = await tx.findOneByOrFail(BuildVersion, { buildId: build.id, number: build.currentVersion });
     const plan = version.read().plan;
     const section = sectionOfStep(plan, stepId);
-    const begun = section?.sessions.map(({ id }): FindOptionsWhere<StepLogEntry> => ({ buildId: build.id, stepId: Like(`session:${id}:%`), kind: In([...OPENS]) })) ?? [];
+    const begun =
+      section?.sessions.map(({ id }): FindOptionsWhere<StepLogEntry> => ({
+        buildId: build.id,
+        stepId: Like(`session:${id}:%`),
+        kind: In([...OPENS]),
+      })) ?? [];
     if (begun.length > 0 && (await tx.existsBy(StepLogEntry, begun))) return;
     const blocks = section ? finishBlocks(sectionOf(plan, section.id), await this.cards.libraryFor(plan)) : [];
     if (blocks.length > 0 && (build.status === 'planned' || plan.sections.length > 1)) {

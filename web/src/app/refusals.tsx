@@ -9,7 +9,8 @@ export function Refusals() {
   return refused.map(({ record, detail }) => (
     <div key={record.body.id} role="alert" className="border-error m-4 flex items-center gap-4 border-l-4 p-3">
       <span className="flex-1">
-        A {record.kind === 'step' ? 'line of the log' : record.kind === 'photo' ? 'picture' : record.kind} of {dateTimeText(loggedAt(record))} was not taken: {detail}
+        A {record.kind === 'step' ? 'line of the log' : record.kind === 'photo' ? 'picture' : record.kind} of {dateTimeText(loggedAt(record))} was not
+        taken: {detail}
       </span>
       <button
         type="button"
