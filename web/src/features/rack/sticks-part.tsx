@@ -7,6 +7,9 @@ const PAD = { left: 44, right: 12, top: 10, bottom: 34 };
 /** Where a forecast looks no further. */
 const MOST_PULLS = 200;
 
+/** What leaves so much of a chance does not help. */
+const NO_HELP = 0.9;
+
 const percent = (share: number): string => `${(100 * share).toFixed(share < 0.095 ? 1 : 0)} %`;
 
 /** So many pulls at a mold's own rate, in the words of a calendar. */
@@ -40,8 +43,9 @@ export function SticksPart({ moldId, width }: { moldId: string; width: number })
           </>
         )}{' '}
         <span className="muted">
-          A coat now would make it {percent(afterCoat)}, stripped and treated {percent(afterFull)}. By {graded} graded pulls of this mold; where those
-          are few, by others of its program.{older && ' Something was logged since: worked out anew.'}
+          {afterCoat > NO_HELP * pFight ? 'A coat alone would leave it there' : `A coat now would make it ${percent(afterCoat)}`}, stripped and
+          treated {percent(afterFull)}. By {graded} graded pulls of this mold; where those are few, by others of its program.
+          {older && ' Something was logged since: worked out anew.'}
         </span>
       </p>
       {width > 0 && <Fan forecast={forecast} acceptedRisk={acceptedRisk} width={width} />}
