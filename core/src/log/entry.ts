@@ -74,6 +74,10 @@ export function isStepEntry(line: WireEntry): line is StepEntry & WireEntry {
   }
 }
 
+/** Lines with which laying begins, at a step that lays; a temperature may be read at any time. */
+export const opensLaying = (kind: EntryKind): boolean => OPENING.includes(kind);
+export const OPENING: readonly EntryKind[] = ['started', 'done', 'skipped', 'pot', 'film'];
+
 /** Lines that count: neither taken back nor taking something back, by time. */
 export function counted(entries: readonly StepEntry[]): StepEntry[] {
   const reversed = new Set(entries.flatMap(({ reverses }) => reverses ?? []));

@@ -5,6 +5,8 @@ export {
   isState,
   isStepEntry,
   NO_STEP,
+  OPENING,
+  opensLaying,
   readingsOf,
   stateKinds,
   type EntryKind,

@@ -1,7 +1,7 @@
 import { Injectable } from '@nestjs/common';
 import { InjectRepository } from '@nestjs/typeorm';
 import { judgeReading } from '@pentimento/core/bench';
-import { checkEntryData, isStepEntry, type EntryKind } from '@pentimento/core/log';
+import { checkEntryData, isStepEntry, OPENING, opensLaying } from '@pentimento/core/log';
 import { cardNumber, lotStanding } from '@pentimento/core/materials';
 import { finishBlocks, LEAST_REASON } from '@pentimento/core/release';
 import { sectionOf, type PlanDocument } from '@pentimento/core/plan';
@@ -50,7 +50,7 @@ export class BuildLogService {
       if (await keptBefore(tx, buildId, input, at)) return;
       if (build.status === 'finished') throw new ProblemException(409, 'finished', 'This build became a mold. Its log stays as it is.');
       await this.refuseNonsense(tx, buildId, input, by);
-      if (OPENS.has(input.kind) && opensBuild(input.stepId)) await this.open(tx, build, input, by);
+      if (opensLaying(input.kind) && opensBuild(input.stepId)) await this.open(tx, build, input, by);
       if (input.kind === 'pot') await this.refusePot(tx, build, input, by);
       if (input.kind === 'photo' || input.kind === 'finding') await this.refuseUnknownPicture(tx, buildId, input);
       await tx.insert(StepLogEntry, { ...input, at, buildId, madeById: by.id, keptAt: new Date() });
@@ -119,7 +119,7 @@ export class BuildLogService {
       section?.sessions.map(({ id }): FindOptionsWhere<StepLogEntry> => ({
         buildId: build.id,
         stepId: Like(`session:${id}:%`),
-        kind: In([...OPENS]),
+        kind: In([...OPENING]),
       })) ?? [];
     if (begun.length > 0 && (await tx.existsBy(StepLogEntry, begun))) return;
     const blocks = section ? finishBlocks(sectionOf(plan, section.id), await this.cards.libraryFor(plan)) : [];
@@ -139,9 +139,6 @@ export class BuildLogService {
 
 /** A line as it is kept. */
 type Input = NewStepEntryDto & { readonly data: Record<string, unknown> | null };
-
-/** Lines with which laying begins; a temperature may be read at any time. */
-const OPENS: ReadonlySet<EntryKind> = new Set<EntryKind>(['started', 'done', 'skipped', 'pot', 'film']);
 
 /** Whether this line is on record already. */
 async function keptBefore(tx: EntityManager, buildId: string, input: Input, at: Date): Promise<boolean> {

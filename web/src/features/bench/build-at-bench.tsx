@@ -1,5 +1,5 @@
 import { bellsOf, judgeReading, type ReadingContext } from '@pentimento/core/bench';
-import { NO_STEP, type Reading, type ReadingKind, type StateKind, type StepEntry } from '@pentimento/core/log';
+import { NO_STEP, opensLaying, type Reading, type ReadingKind, type StateKind, type StepEntry } from '@pentimento/core/log';
 import { finishBlocks, LEAST_REASON } from '@pentimento/core/release';
 import { momentText } from '@pentimento/core/shop-time';
 import { sectionOf, type CardLibrary, type PlanDocument } from '@pentimento/core/plan';
@@ -49,9 +49,9 @@ export function BuildAtBench({ build, newest }: { build: Build; newest: readonly
 /** What a tap asks a reason for before it is written down. */
 interface Asked {
   readonly step: Step;
-  readonly kind: StateKind;
   readonly why: string;
   readonly least: number;
+  readonly then: (reason: string) => void;
 }
 
 /** Steps shown that come after the one at hand. */
@@ -96,18 +96,33 @@ function AtBench({ build, bench, state, library, nowMin }: AtBenchProps) {
   const openOf = (stepId: string): string[] => {
     const section = sectionOfStep(plan, stepId);
     if (!section || (build.status !== 'planned' && plan.sections.length === 1)) return [];
-    const begun = entries.some((entry) => sectionOfStep(plan, entry.stepId) === section);
+    const begun = entries.some(({ kind, stepId: at }) => opensLaying(kind) && sectionOfStep(plan, at) === section);
     return begun ? [] : finishBlocks(sectionOf(plan, section.id), library);
   };
+  /** Asks why, where laying would begin with gates still open; null: it may. */
+  const gateAsks = (step: Step, kind: StepEntry['kind'], then: Asked['then']): Asked | null => {
+    const blocks = opensLaying(kind) && opensBuild(step.id) ? openOf(step.id) : [];
+    return blocks.length === 0 ? null : { step, why: `Laying begins with things still open: ${blocks.join('; ')}.`, least: LEAST_REASON, then };
+  };
   const tap = (step: Step, kind: StateKind): void => {
-    const blocks = opensBuild(step.id) ? openOf(step.id) : [];
-    if (blocks.length > 0) setAsked({ step, kind, why: `Laying begins with things still open: ${blocks.join('; ')}.`, least: LEAST_REASON });
-    else if (kind === 'skipped') setAsked({ step, kind, why: 'Why is this step skipped?', least: 3 });
-    else if (kind === 'handed over') setAsked({ step, kind, why: 'To whom, and what must they know?', least: 2 });
-    else {
-      write.state(step.id, kind);
-      if (kind === 'done') setChosen(null);
-    }
+    const then = (note: string): void => {
+      write.state(step.id, kind, note);
+      if (kind === 'done' || kind === 'skipped') setChosen(null);
+    };
+    const gate = gateAsks(step, kind, then);
+    if (gate) setAsked(gate);
+    else if (kind === 'skipped') setAsked({ step, why: 'Why is this step skipped?', least: 3, then });
+    else if (kind === 'handed over') setAsked({ step, why: 'To whom, and what must they know?', least: 2, then });
+    else then('');
+  };
+  const read = (one: Reading, note = ''): void => {
+    setReading(null);
+    const then = (reason: string): void => {
+      write.reading(chosen?.id ?? NO_STEP, one, [note, reason].filter((text) => text !== '').join('; '));
+    };
+    const gate = chosen && note.length < LEAST_REASON ? gateAsks(chosen, one.kind, then) : null;
+    if (gate) setAsked(gate);
+    else then('');
   };
   const next = open.filter(({ id }) => id !== chosen?.id);
   return (
@@ -261,9 +276,8 @@ function AtBench({ build, bench, state, library, nowMin }: AtBenchProps) {
           why={asked.why}
           least={asked.least}
           onReason={(note) => {
-            write.state(asked.step.id, asked.kind, note);
+            asked.then(note);
             setAsked(null);
-            if (asked.kind === 'skipped') setChosen(null);
           }}
           onClose={() => {
             setAsked(null);
@@ -276,10 +290,7 @@ function AtBench({ build, bench, state, library, nowMin }: AtBenchProps) {
           {...sheetOf(chosen, plan, library, state)}
           judge={(one) => judgeReading(lineOf(one, chosen?.id ?? NO_STEP), context)}
           onPicture={write.picture}
-          onWrite={(one, note) => {
-            write.reading(chosen?.id ?? NO_STEP, one, note);
-            setReading(null);
-          }}
+          onWrite={read}
           onClose={() => {
             setReading(null);
           }}

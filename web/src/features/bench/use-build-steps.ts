@@ -21,6 +21,7 @@ export interface BuildSteps {
   readonly retry: () => void;
 }
 
+const ASKED_MS = 30_000;
 /** What is not begun is moved out of the past in steps of this [min]. */
 const NOW_STEP_MIN = 5;
 
@@ -28,7 +29,8 @@ const NOW_STEP_MIN = 5;
 export function useBuildSteps(build: Build, newest: readonly Card[], nowMin: number): BuildSteps {
   const { plan } = build.current;
   const { cards, library, error } = usePlanCards(plan, newest);
-  const log = useBuildLogQuery(build.id);
+  // Told of changes at once; asked now and then all the same, for a line that no longer tells.
+  const log = useBuildLogQuery(build.id, { pollingInterval: ASKED_MS, skipPollingIfUnfocused: true });
   const waiting = useAppSelector((state) => state.outbox.waiting);
   const dayOneMs = parseISO(plan.startDate).getTime();
   const entries = useMemo(() => {
