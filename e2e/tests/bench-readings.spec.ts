@@ -25,10 +25,10 @@ test('a session from its pot to its trim: read, held against the plan, and seen 
 
   await test.step('a colder shop is said at once', async () => {
     await page.getByRole('button', { name: 'Temperature' }).click();
-    await keys(dialog, '16.5');
+    await keys(dialog, '14.5');
     await expect(dialog.getByRole('status')).toContainText(/colder than planned/);
     await dialog.getByRole('button', { name: 'Write it down' }).click();
-    await expect(newest).toContainText('Air 16.5 °C');
+    await expect(newest).toContainText('Air 14.5 °C');
     await expect(newest).toContainText('colder than planned');
   });
 
@@ -76,8 +76,8 @@ test('a session from its pot to its trim: read, held against the plan, and seen 
     const otherwise = page.getByRole('region', { name: 'What went otherwise' });
     await expect(otherwise).toContainText(/Air of the shop.*by 4 readings/);
     const log = page.getByRole('complementary', { name: 'Log' });
-    await log.getByRole('button', { name: /^Air 16\.5/ }).click();
-    const line = log.getByRole('listitem').filter({ hasText: 'Air 16.5' });
+    await log.getByRole('button', { name: /^Air 14\.5/ }).click();
+    const line = log.getByRole('listitem').filter({ hasText: 'Air 14.5' });
     await line.getByRole('button', { name: 'Take back' }).click();
     await expect(otherwise).toContainText(/by 3 readings/);
     await expect(page.getByRole('region', { name: 'Planned and as built' })).toContainText('not laid yet');
@@ -166,14 +166,11 @@ test('the bell tells when a pot should be empty, until it is heard', async ({ pa
   await expect(page.getByRole('list', { name: 'Pots' })).toContainText('914 g');
   const bell = page.getByRole('list', { name: 'Bell' }).getByText('Pot of Bulk mat 1: it should be empty by now');
   for (let minute = 0; minute < 40 && (await bell.count()) === 0; minute++) await page.clock.runFor('01:00');
-  await expect(bell).toBeVisible();
-  await page
-    .getByRole('list', { name: 'Bell' })
-    .getByRole('listitem')
-    .filter({ hasText: 'should be empty' })
-    .getByRole('button', { name: 'Heard' })
-    .click();
-  await expect(bell).toBeHidden();
+  // An earlier pot of this layer may ring with it.
+  const rung = await bell.count();
+  expect(rung).toBeGreaterThan(0);
+  await page.getByRole('list', { name: 'Bell' }).getByRole('listitem').filter({ hasText: 'should be empty' }).first().getByRole('button').click();
+  await expect(bell).toHaveCount(rung - 1);
 });
 
 test('a build that is done is compared with its plan', async ({ page }) => {
