@@ -1,5 +1,7 @@
+import { DomainError } from '../errors/domain-error.js';
 import { airTempK } from '../heat/air.js';
 import { counted, readingsOf, type StepEntry } from '../log/entry.js';
+import { checkDocument } from '../plan/check-document.js';
 import type { PlanDocument, PlanSection } from '../plan/plan-document.js';
 import { climateFields, filmRange, layerFields, sessionFields, type PlanLayer, type PlanSession } from '../plan/section-plan.js';
 import { rangeOf } from '../plan/fields/field.js';
@@ -64,6 +66,25 @@ interface Ply {
  * Computed from the log, never typed. Sessions that have not begun are moved out of the past.
  */
 export function asBuilt(log: BuildLog): AsBuilt {
+  const moved = builtUntil(log);
+  if (isPlan(moved.plan)) return moved;
+  // What lies too far back to be moved to now stays where it was planned.
+  const asPlanned = builtUntil({ ...log, nowMin: -Infinity });
+  return isPlan(asPlanned.plan) ? asPlanned : { ...asPlanned, plan: log.plan };
+}
+
+/** Whether every moment lies within what a plan may be long, and treatments where they make sense. */
+function isPlan(plan: PlanDocument): boolean {
+  try {
+    checkDocument(plan);
+    return true;
+  } catch (error) {
+    if (error instanceof DomainError) return false;
+    throw error;
+  }
+}
+
+function builtUntil(log: BuildLog): AsBuilt {
   const changes: BuiltChange[] = [];
   const laid = new Set<string>();
   const begun = new Set<string>();
@@ -74,7 +95,7 @@ export function asBuilt(log: BuildLog): AsBuilt {
     const own = sections.filter(({ id }) => demold.sectionIds.includes(id));
     const off = counted(log.entries).some(({ kind, stepId }) => kind === 'done' && stepId.startsWith('demold'));
     const least = Math.max(...own.map(lastEnd)) + LEAST_ON_PLUG_MIN;
-    return { ...demold, atMin: Math.max(demold.atMin, Math.ceil(least), off ? 0 : Math.ceil(log.nowMin)) };
+    return { ...demold, atMin: Math.max(demold.atMin, Math.ceil(least), off || !Number.isFinite(log.nowMin) ? 0 : Math.ceil(log.nowMin)) };
   });
   return {
     plan: { ...log.plan, assumed: { ...log.plan.assumed, climate: air }, sections, demolds },

@@ -51,7 +51,8 @@ export function useBuildSteps(build: Build, newest: readonly Card[], nowMin: num
     },
     [],
   );
-  const now = Math.floor(nowMin / NOW_STEP_MIN) * NOW_STEP_MIN;
+  // What is finished is not late.
+  const now = build.status === 'finished' ? 0 : Math.floor(nowMin / NOW_STEP_MIN) * NOW_STEP_MIN;
   useEffect(() => {
     if (!cards || !log.data) return;
     let on = true;
