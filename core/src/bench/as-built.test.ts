@@ -3,7 +3,8 @@ import { isStepEntry, type StepEntry, type WireEntry } from '../log/entry.js';
 import { cardLibrary } from '../plan/built-in-library.js';
 import { checkDocument } from '../plan/check-document.js';
 import { planOf } from '../plan/lift-plan.js';
-import { planFromTemplate } from '../plan/stack-templates.js';
+import { planFromTemplate, stackTemplates } from '../plan/stack-templates.js';
+import { twoHalves } from '../test-support/two-halves.js';
 import { stepsOfEvaluated } from '../steps/mold-steps.js';
 import { fillAmounts } from '../units/amounts.js';
 import { asBuilt, type AsBuilt } from './as-built.js';
@@ -117,6 +118,65 @@ describe('what has not begun', () => {
   });
 });
 
+describe('what comes after laying', () => {
+  const last = plan.sections[0].sessions.at(-1)!;
+  const oven = { startMin: last.startMin + 2880, rampKPerH: 10, holdC: 45, holdMin: 720 };
+  const withOven = planOf({ ...view, demoldMin: last.startMin + 6000, postCure: oven });
+  const ovenSteps = stepsOfEvaluated(withOven, cards, evaluateMold(withOven, cards));
+  const late = (nowMin: number, entries: StepEntry[] = []) => asBuilt({ plan: withOven, steps: ovenSteps, entries, minuteOf, nowMin }).plan;
+
+  test('goes along with the last session: oven and demolding as far behind it as planned', () => {
+    const { postCures, demolds, sections } = late(last.startMin + 1000);
+    const by = sections[0].sessions.at(-1)!.startMin - last.startMin;
+    expect(by).toBeGreaterThan(0);
+    expect(postCures[0].startMin).toBe(oven.startMin + by);
+    expect(demolds[0].atMin).toBe(last.startMin + 6000 + by);
+    for (const nowMin of [0, last.startMin, oven.startMin, last.startMin + 6000, 30000]) checkDocument(late(nowMin));
+  });
+
+  test('is not left in the past, but what was begun stays', () => {
+    const laidAll = plan.sections[0].sessions.flatMap(({ id }) => laidSession(id, 0));
+    const now = oven.startMin + 400;
+    expect(late(now, laidAll).postCures[0].startMin).toBe(now);
+    expect(late(now, laidAll).demolds[0].atMin).toBe(last.startMin + 6000 + 400);
+    expect(late(now, [...laidAll, at(oven.startMin, 'oven:ramp', 'started')]).postCures[0].startMin).toBe(oven.startMin);
+  });
+});
+
+test('a later section goes along with the one before it, unless a night and more lies between', () => {
+  const halves = twoHalves();
+  const [left, right] = halves.sections;
+  const moved = (nowMin: number): number[] => {
+    const { plan: is } = asBuilt({ plan: halves, steps: [], entries: [], minuteOf, nowMin });
+    return is.sections.map(({ sessions }) => sessions.at(-1)!.startMin);
+  };
+  const [lastLeft, firstRight] = [left.sessions.at(-1)!.startMin, right.sessions[0].startMin];
+  expect(firstRight - lastLeft).toBeGreaterThan(12 * 60);
+  expect(moved(0)).toEqual(halves.sections.map(({ sessions }) => sessions.at(-1)!.startMin));
+  const [a, b] = moved(firstRight - 60);
+  expect(a).toBeGreaterThan(firstRight);
+  expect(b - right.sessions.at(-1)!.startMin).toBeGreaterThan(24 * 60);
+});
+
+test.each([
+  ...stackTemplates.map(
+    ({ id }) =>
+      [
+        id,
+        planOf(planFromTemplate(id, { startDate: '2026-11-30', areaM2: 1, plug: { materialId: 'mdf', thicknessMm: 18, heatLimitC: 80 } })),
+      ] as const,
+  ),
+  ['two halves', twoHalves()] as const,
+])('%s is a plan on whatever day its bench is opened, years later too', (_name, of) => {
+  const own = stepsOfEvaluated(of, cards, evaluateMold(of, cards));
+  for (const nowMin of [-5000, 0, 700, 3000, 9000, 40000, 86000, 90000, 1200000]) {
+    const { plan: is } = asBuilt({ plan: of, steps: own, entries: [], minuteOf, nowMin });
+    checkDocument(is);
+  }
+  // So long ago nothing is moved.
+  expect(asBuilt({ plan: of, steps: own, entries: [], minuteOf, nowMin: 1200000 }).plan).toEqual(of);
+});
+
 test('film as read and catalyst as weighed take the place of what was planned, pots thrown away do not', () => {
   const gel = first.layers.find(({ wetFilmUm }) => wetFilmUm !== null)!;
   const [step] = laySteps(first.id).filter(({ layerId }) => layerId === gel.id);
@@ -136,7 +196,7 @@ test('film as read and catalyst as weighed take the place of what was planned, p
   checkDocument(wild.plan);
 });
 
-test('a ply skipped is not there; a layer skipped whole is gone', () => {
+test('a ply skipped is not there; the only layer of a session stays', () => {
   const bulk = plan.sections[0].sessions.flatMap(({ layers }) => layers).find(({ laminate }) => (laminate?.plies ?? 0) > 1)!;
   const plies = steps.filter((step) => step.kind === 'lay' && step.layerId === bulk.id);
   const one = built([at(plies[0].startMin, plies[0].id, 'skipped')]);
@@ -145,8 +205,19 @@ test('a ply skipped is not there; a layer skipped whole is gone', () => {
   const none = built(plies.map(({ id, startMin }) => at(startMin, id, 'skipped')));
   const session = plan.sections[0].sessions.find(({ layers }) => layers.includes(bulk))!;
   // A session cannot be empty: there it stays, and is said.
-  if (session.layers.length > 1) expect(layerIn(none)).toBeUndefined();
+  expect(session.layers).toHaveLength(1);
+  expect(layerIn(none)).toEqual(bulk);
   expect(said(none)).toContainEqual(expect.stringMatching(/^plies: .* → left out$/));
+});
+
+test('a layer skipped whole is gone where its session has others', () => {
+  const [one, two, ...rest] = view.sessions;
+  const joined = planOf({ ...view, sessions: [{ ...one, layers: [...one.layers, ...two.layers] }, ...rest] });
+  const own = stepsOfEvaluated(joined, cards, evaluateMold(joined, cards));
+  const gone = own.filter((step) => step.kind === 'lay' && step.layerId === two.layers[0].id);
+  const entries = gone.map(({ id, startMin }) => at(startMin, id, 'skipped'));
+  const { plan: is } = asBuilt({ plan: joined, steps: own, entries, minuteOf, nowMin: 0 });
+  expect(is.sections[0].sessions[0].layers.map(({ id }) => id)).toEqual(one.layers.map(({ id }) => id));
 });
 
 test('the shop’s air moves by the mean of what was read, from three tenths of a kelvin on', () => {

@@ -51,8 +51,6 @@ const POT_TO_PLY_MIN = 5;
 const MINUTES = 5;
 const SHARE = 0.02;
 const KELVINS = 0.3;
-/** From the last session to demolding at the least, so that what is late stays a plan [min]. */
-const LEAST_ON_PLUG_MIN = 60;
 
 interface Ply {
   readonly step: Step;
@@ -89,21 +87,51 @@ function builtUntil(log: BuildLog): AsBuilt {
   const laid = new Set<string>();
   const begun = new Set<string>();
   const air = builtAir(log, changes);
-  const sections = log.plan.sections.map((section) => builtSection(log, section, { changes, laid, begun }));
-  const lastEnd = (section: PlanSection): number => section.sessions.at(-1)?.startMin ?? 0;
-  const demolds = log.plan.demolds.map((demold) => {
-    const own = sections.filter(({ id }) => demold.sectionIds.includes(id));
-    const off = counted(log.entries).some(({ kind, stepId }) => kind === 'done' && stepId.startsWith('demold'));
-    const least = Math.max(...own.map(lastEnd)) + LEAST_ON_PLUG_MIN;
-    return { ...demold, atMin: Math.max(demold.atMin, Math.ceil(least), off || !Number.isFinite(log.nowMin) ? 0 : Math.ceil(log.nowMin)) };
+  // Sections are laid one after the other: what is late in one is late for the next.
+  let before: Before | null = null;
+  const sections = log.plan.sections.map((section) => {
+    const own = new Set(section.sessions.map(({ id }) => id));
+    const sessions = section.sessions.map((session) => {
+      const built = builtSession(log, session, { changes, laid, begun }, before);
+      before = { plannedMin: session.startMin, builtMin: built.startMin, own };
+      return built;
+    });
+    return { ...section, sessions };
   });
   return {
-    plan: { ...log.plan, assumed: { ...log.plan.assumed, climate: air }, sections, demolds },
+    plan: { ...log.plan, assumed: { ...log.plan.assumed, climate: air }, sections, ...afterLaying(log, sections) },
     changes,
     begun,
     laid,
     people: peopleOf(log),
   };
+}
+
+/** Ovens and demolding go along with the last session before them, and neither is left in the past: nothing comes off before it would have. */
+function afterLaying({ plan, entries, nowMin }: BuildLog, sections: readonly PlanSection[]): Pick<PlanDocument, 'postCures' | 'demolds'> {
+  const written = new Set(
+    counted(entries)
+      .filter(({ kind }) => kind === 'started' || kind === 'done')
+      .map(({ stepId }) => stepId.split(/[:@]/)[0]),
+  );
+  const soonest = (what: string): number => (written.has(what) ? -Infinity : nowMin);
+  /** How much later than planned the last session of some sections begins. */
+  const late = (ids: readonly string[]): number => {
+    const last = (all: readonly PlanSection[]): number =>
+      Math.max(0, ...all.filter(({ id }) => ids.includes(id)).flatMap(({ sessions }) => sessions.map(({ startMin }) => startMin)));
+    return Math.max(0, last(sections) - last(plan.sections));
+  };
+  const postCures = plan.postCures.map((oven) => ({
+    ...oven,
+    startMin: Math.ceil(Math.max(oven.startMin + late(oven.sectionIds), soonest('oven'))),
+  }));
+  const demolds = plan.demolds.map((demold) => {
+    const ovenLate = plan.postCures.map((oven, i) =>
+      oven.sectionIds.some((id) => demold.sectionIds.includes(id)) ? postCures[i].startMin - oven.startMin : 0,
+    );
+    return { ...demold, atMin: Math.ceil(Math.max(demold.atMin + Math.max(late(demold.sectionIds), ...ovenLate), soonest('demold'))) };
+  });
+  return { postCures, demolds };
 }
 
 function builtAir({ plan, entries, minuteOf }: BuildLog, changes: BuiltChange[]): PlanDocument['assumed']['climate'] {
@@ -128,6 +156,8 @@ function builtAir({ plan, entries, minuteOf }: BuildLog, changes: BuiltChange[])
 interface Before {
   readonly plannedMin: number;
   readonly builtMin: number;
+  /** Sessions of its section: only among these does one never begin before another */
+  readonly own: ReadonlySet<string>;
 }
 
 /** A night and more: what is so far from the session before does not move with it [min]. */
@@ -145,16 +175,6 @@ interface Found {
   readonly changes: BuiltChange[];
   readonly laid: Set<string>;
   readonly begun: Set<string>;
-}
-
-function builtSection(log: BuildLog, section: PlanSection, found: Found): PlanSection {
-  let before: Before | null = null;
-  const sessions = section.sessions.map((session) => {
-    const built = builtSession(log, session, found, before);
-    before = { plannedMin: session.startMin, builtMin: built.startMin };
-    return built;
-  });
-  return { ...section, sessions };
 }
 
 function pliesOf({ steps, entries, minuteOf }: BuildLog, { id }: PlanSession): Ply[] {
@@ -208,7 +228,8 @@ function builtSession(log: BuildLog, session: PlanSession, { changes, laid, begu
     return { ...session, layers: kept, startMin: Math.min(max, moved) };
   }
   began.add(session.id);
-  const really = Math.round(Math.min(max, Math.max(min, startMin, (before?.builtMin ?? -Infinity) + 1)));
+  const after = before?.own.has(session.id) ? before.builtMin + 1 : min;
+  const really = Math.round(Math.min(max, Math.max(min, startMin, after)));
   if (Math.abs(really - session.startMin) >= MINUTES)
     say(null, 'start', spanWords(session.startMin, session.startMin), spanWords(really, session.startMin));
   const finished = plies.every(({ doneMin, skipped }) => doneMin !== null || skipped);
