@@ -1,12 +1,4 @@
-import type { MoldEvent, MoldRecord } from './shop-record.js';
-
-/** Where a mold stands before a pull. */
-export interface PullState {
-  /** Pulls since the last coat of any kind, since the last full treatment, since new */
-  readonly sinceCoat: number;
-  readonly sinceFull: number;
-  readonly sinceNew: number;
-}
+import type { MoldEvent, MoldRecord, PullState } from './shop-record.js';
 
 const NEW: PullState = { sinceCoat: 0, sinceFull: 0, sinceNew: 0 };
 
@@ -17,7 +9,7 @@ export function afterEvent(state: PullState, { kind }: MoldEvent): PullState {
 }
 
 /** Before its next pull. */
-export const stateNow = ({ events }: MoldRecord): PullState => events.reduce(afterEvent, NEW);
+export const stateNow = ({ events, before = NEW }: MoldRecord): PullState => events.reduce(afterEvent, before);
 
 /** A graded zone of a pull. */
 export interface Reading {
@@ -30,9 +22,9 @@ export interface Reading {
   readonly ease: number;
 }
 
-export function readingsOf({ events, zones }: MoldRecord): Reading[] {
+export function readingsOf({ events, zones, before = NEW }: MoldRecord): Reading[] {
   const found: Reading[] = [];
-  let state = NEW;
+  let state = before;
   for (const event of events) {
     if (event.kind === 'pull' && event.ease)
       for (const [zone, ease] of Object.entries(event.ease)) found.push({ pull: state.sinceNew, state, zone: zones.indexOf(zone), ease });

@@ -1,8 +1,8 @@
 import { Matrix } from 'ml-matrix';
-import { afterEvent, effectsOf, OWN, ownOf, stateNow, type PullState } from './features.js';
+import { afterEvent, effectsOf, OWN, ownOf, stateNow } from './features.js';
 import { fitMold, worstChance, type MoldEffects, type ReleaseModel } from './fit.js';
 import { latelyOf, NOTHING_NEW, type Lately } from './lately.js';
-import type { MoldRecord } from './shop-record.js';
+import type { MoldRecord, PullState } from './shop-record.js';
 
 /** How sure a mold lets go. */
 export interface ReleaseForecast {
@@ -61,33 +61,6 @@ export function fightChance(
   return (1 - changed) * worstChance(chances, model.together) + changed * now;
 }
 
-/** As far as the shop's records go: beyond the most worn state that was graded nobody knows, and it is taken to stay as there. */
-function within(state: PullState, { coat, full }: { readonly coat: number; readonly full: number }): PullState {
-  return { ...state, sinceCoat: Math.min(state.sinceCoat, coat), sinceFull: Math.min(state.sinceFull, full) };
-}
-
-/** A new mold settles over its first pulls; after them nothing gets better by itself. */
-const SETTLED_AFTER = 12;
-
-/** Chance of each of the next pulls, if nothing is done. */
-function* course(mold: MoldRecord, model: ReleaseModel, own: MoldEffects, deviations: number | null): Generator<number, never> {
-  const lately = latelyOf(mold, model, own);
-  const seen = model.seen.get(mold.program) ?? { coat: Infinity, full: Infinity };
-  let state = stateNow(mold);
-  let worst = 0;
-  for (;;) {
-    const chance = fightChance(mold, within(state, seen), model, own, { deviations, lately });
-    worst = state.sinceNew < SETTLED_AFTER ? chance : Math.max(worst, chance);
-    yield worst;
-    state = afterEvent(state, { kind: 'pull', ease: null });
-  }
-}
-
-/** The first so many of a course without end. */
-function first(course: Generator<number, never>, count: number): number[] {
-  return Array.from({ length: count }, () => course.next().value);
-}
-
 /** Chance that each of the next pulls fights, if nothing is done: likely, and with its band. */
 export interface FanPoint {
   readonly p10: number;
@@ -95,28 +68,87 @@ export interface FanPoint {
   readonly p90: number;
 }
 
-/** How a mold's chance of a fight grows over its next pulls; the first is the pull that comes next. */
-export function forecastFan(mold: MoldRecord, model: ReleaseModel, pulls: number): FanPoint[] {
-  const own = model.molds.get(mold.id) ?? fitMold(mold, model);
-  const [low, likely, high] = [-TENTH, null, TENTH].map((deviations) => first(course(mold, model, own, deviations), pulls));
-  return likely.map((p50, i) => ({ p10: Math.min(low[i], p50), p50, p90: Math.max(high[i], p50) }));
+/** All that is told of one mold. */
+export interface MoldOutlook extends ReleaseForecast {
+  /** Chance of each of the next pulls, if nothing is done; the first is the pull that comes next */
+  readonly fan: readonly FanPoint[];
+  /** Chance of the next pull if it is coated, or stripped and treated, before; what changed of late a strip makes good */
+  readonly afterCoat: number;
+  readonly afterFull: number;
 }
 
-/** Chance that the next pull fights if a coat, or a full treatment, is put on before it; what changed of late a strip makes good. */
-export function chanceAfter(mold: MoldRecord, model: ReleaseModel, kind: 'full' | 'touch-up'): number {
-  const own = model.molds.get(mold.id) ?? fitMold(mold, model);
-  const lately = kind === 'full' ? NOTHING_NEW : latelyOf(mold, model, own);
-  return fightChance(mold, afterEvent(stateNow(mold), { kind }), model, own, { lately });
+/** Pulls that a fan looks ahead. */
+export const FAN_PULLS = 20;
+
+/** A mold with what is known of it before anything is foretold. */
+interface Known {
+  readonly mold: MoldRecord;
+  readonly model: ReleaseModel;
+  readonly own: MoldEffects;
+  readonly lately: Lately;
+}
+
+function knownOf(mold: MoldRecord, model: ReleaseModel, refit = false): Known {
+  const own = (refit ? undefined : model.molds.get(mold.id)) ?? fitMold(mold, model);
+  return { mold, model, own, lately: latelyOf(mold, model, own) };
+}
+
+/** A new mold settles over its first pulls; after them nothing gets better by itself. */
+const SETTLED_AFTER = 12;
+/** After so many nothing of being new is left. */
+const LONG_SETTLED = 60;
+
+/**
+ * Chance of each of the next pulls, if nothing is done. Beyond the most worn state that was ever graded nobody knows: it is taken to stay as there.
+ */
+function course({ mold, model, own, lately }: Known, deviations: number | null, count: number): number[] {
+  const seen = model.seen.get(mold.program) ?? { coat: Infinity, full: Infinity };
+  const chances: number[] = [];
+  let state = stateNow(mold);
+  let worst = 0;
+  while (chances.length < count) {
+    const within = { ...state, sinceCoat: Math.min(state.sinceCoat, seen.coat), sinceFull: Math.min(state.sinceFull, seen.full) };
+    const chance = fightChance(mold, within, model, own, { deviations, lately });
+    worst = state.sinceNew < SETTLED_AFTER ? chance : Math.max(worst, chance);
+    chances.push(worst);
+    if (state.sinceCoat >= seen.coat && state.sinceFull >= seen.full && state.sinceNew > LONG_SETTLED) break;
+    state = afterEvent(state, { kind: 'pull', ease: null });
+  }
+  return [...chances, ...new Array<number>(count - chances.length).fill(worst)];
 }
 
 /** What may be expected of one mold; its own effects from the model, or fitted to its record as it is now. */
 export function forecastMold(mold: MoldRecord, model: ReleaseModel, refit = false): ReleaseForecast {
-  const own = (refit ? undefined : model.molds.get(mold.id)) ?? fitMold(mold, model);
-  const left = (deviations: number | null): number => {
-    const chances = course(mold, model, own, deviations);
-    for (let pulls = 0; pulls < MOST_PULLS; pulls++) if (chances.next().value > ACCEPTED_RISK) return pulls;
-    return MOST_PULLS;
+  return forecastOf(mold.id, coursesOf(knownOf(mold, model, refit)));
+}
+
+type Courses = Readonly<Record<keyof FanPoint, readonly number[]>>;
+
+const coursesOf = (known: Known): Courses => ({
+  p10: course(known, -TENTH, MOST_PULLS),
+  p50: course(known, null, MOST_PULLS),
+  p90: course(known, TENTH, MOST_PULLS),
+});
+
+function forecastOf(id: string, { p10, p50, p90 }: Courses): ReleaseForecast {
+  const left = (chances: readonly number[]): number => {
+    const at = chances.findIndex((chance) => chance > ACCEPTED_RISK);
+    return at < 0 ? MOST_PULLS : at;
   };
-  const three = [left(TENTH), left(null), left(-TENTH)].sort((a, b) => a - b);
-  return { id: mold.id, pFight: course(mold, model, own, null).next().value, pullsLeft: { p10: three[0], p50: three[1], p90: three[2] } };
+  const three = [left(p90), left(p50), left(p10)].sort((a, b) => a - b);
+  return { id, pFight: p50[0], pullsLeft: { p10: three[0], p50: three[1], p90: three[2] } };
+}
+
+/** The same with its next pulls one by one, and what a treatment would change. */
+export function outlookOf(mold: MoldRecord, model: ReleaseModel): MoldOutlook {
+  const known = knownOf(mold, model);
+  const courses = coursesOf(known);
+  const after = (kind: 'touch-up' | 'full', lately: Lately): number =>
+    fightChance(mold, afterEvent(stateNow(mold), { kind }), model, known.own, { lately });
+  return {
+    ...forecastOf(mold.id, courses),
+    fan: courses.p50.slice(0, FAN_PULLS).map((p50, i) => ({ p10: Math.min(courses.p10[i], p50), p50, p90: Math.max(courses.p90[i], p50) })),
+    afterCoat: after('touch-up', known.lately),
+    afterFull: after('full', NOTHING_NEW),
+  };
 }

@@ -1,6 +1,14 @@
 import { DomainError } from '../errors/domain-error.js';
 import { isRecord, listAt, numberAt, recordAt, textAt, type Json } from '../formats/json-read.js';
 
+/** Where a mold stands before a pull. */
+export interface PullState {
+  /** Pulls since the last coat of any kind, since the last full treatment, since new */
+  readonly sinceCoat: number;
+  readonly sinceFull: number;
+  readonly sinceNew: number;
+}
+
 /** What happened to a mold, oldest first. */
 export type MoldEvent =
   | { readonly kind: 'full' | 'touch-up' }
@@ -14,6 +22,8 @@ export interface MoldRecord {
   /** Temperature of the part as it cures [°C] */
   readonly partHeatC: number;
   readonly zones: readonly string[];
+  /** Pulls before the first of its events, where the record is cut; left out: it is whole */
+  readonly before?: PullState;
   readonly events: readonly MoldEvent[];
 }
 

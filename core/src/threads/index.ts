@@ -1,1 +1,1 @@
-export { check, forecast, judge, type MoldOutlook, type Checked, type Judged, type PlanTask } from './tasks.js';
+export { check, forecast, judge, type Checked, type Judged, type PlanTask } from './tasks.js';

@@ -1,4 +1,4 @@
-import { chanceAfter, forecastFan, forecastMold, type FanPoint, type ReleaseForecast } from '../forecast/forecast.js';
+import { outlookOf, type MoldOutlook } from '../forecast/forecast.js';
 import { fitRelease } from '../forecast/fit.js';
 import type { MoldRecord } from '../forecast/shop-record.js';
 import type { Sibling } from '../design/hand-guard.js';
@@ -60,26 +60,9 @@ export function judge({ plan, cards, siblings }: PlanTask & { readonly siblings:
   }
 }
 
-/** What may be expected of a mold in service. */
-export interface MoldOutlook extends ReleaseForecast {
-  /** Chance over the next pulls, if nothing is done */
-  readonly fan: readonly FanPoint[];
-  /** Chance of the next pull after a coat, and after a full treatment */
-  readonly afterCoat: number;
-  readonly afterFull: number;
-}
-
-/** Pulls that a fan looks ahead. */
-const FAN_PULLS = 20;
-
 /** All molds of a shop at once: those with a short record borrow from others of their program. */
 export function forecast(molds: readonly MoldRecord[]): MoldOutlook[] {
   if (molds.length === 0) return [];
   const model = fitRelease(molds);
-  return molds.map((mold) => ({
-    ...forecastMold(mold, model),
-    fan: forecastFan(mold, model, FAN_PULLS),
-    afterCoat: chanceAfter(mold, model, 'touch-up'),
-    afterFull: chanceAfter(mold, model, 'full'),
-  }));
+  return molds.map((mold) => outlookOf(mold, model));
 }

@@ -4,7 +4,7 @@ import { judgeReading } from '@pentimento/core/bench';
 import { checkEntryData, isStepEntry, OPENING, opensLaying } from '@pentimento/core/log';
 import { cardNumber, lotStanding } from '@pentimento/core/materials';
 import { finishBlocks, LEAST_REASON } from '@pentimento/core/release';
-import { sectionOf, type PlanDocument } from '@pentimento/core/plan';
+import { sectionOf } from '@pentimento/core/plan';
 import { fillAmounts } from '@pentimento/core/units';
 import { format } from 'date-fns';
 import { opensBuild, sectionOfStep } from '@pentimento/core/steps';
@@ -75,7 +75,7 @@ export class BuildLogService {
     if (!isStepEntry(line) || line.kind !== 'pot' || line.data.thrownAway) return;
     const reasoned = line.note.trim().length >= LEAST_REASON;
     const version = await tx.findOneByOrFail(BuildVersion, { buildId: build.id, number: build.currentVersion });
-    const plan: PlanDocument = version.read().plan;
+    const { plan } = version.read();
     const cards = await this.cards.libraryFor(plan);
     const found = judgeReading(line, { plan, cards, minuteOf: () => 0 });
     if (found?.level === 'stop') {
@@ -113,7 +113,7 @@ export class BuildLogService {
   /** The first line about laying a section: its gates first, or the reason of somebody who may finish a build. */
   private async open(tx: EntityManager, build: Build, { note, stepId }: Input, by: Person): Promise<void> {
     const version = await tx.findOneByOrFail(BuildVersion, { buildId: build.id, number: build.currentVersion });
-    const plan = version.read().plan;
+    const { plan } = version.read();
     const section = sectionOfStep(plan, stepId);
     const begun =
       section?.sessions.map(({ id }): FindOptionsWhere<StepLogEntry> => ({

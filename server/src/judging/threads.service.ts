@@ -14,7 +14,11 @@ const ENTRY = fileURLToPath(new URL('threads/index.js', CORE));
 export class ThreadsService implements OnModuleDestroy {
   private readonly checks = new Threads<Parameters<typeof check>[0], Checked>(ENTRY, 'check');
   private readonly judgings = new Threads<Parameters<typeof judge>[0], ReturnType<typeof judge>>(ENTRY, 'judge');
-  private readonly forecasts = new Threads<Parameters<typeof forecast>[0], ReturnType<typeof forecast>>(ENTRY, 'forecast');
+  private readonly forecasts = new Threads<Parameters<typeof forecast>[0], ReturnType<typeof forecast>>(
+    ENTRY,
+    'forecast',
+    'When molds will stick takes too long to work out for so many records. Ask again later.',
+  );
   /** Of the rules that judge: another build of core judges anew */
   readonly rulesVersion = fingerprint(fileURLToPath(CORE));
 

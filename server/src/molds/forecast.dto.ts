@@ -1,5 +1,5 @@
 import { ApiProperty } from '@nestjs/swagger';
-import type { MoldOutlook } from '@pentimento/core/threads';
+import type { MoldOutlook } from '@pentimento/core/forecast';
 import { FlagField, IdField, NumberField, PartField } from '../wire/fields.js';
 
 const CHANCE = { min: 0, max: 1, unit: '' };
@@ -24,12 +24,20 @@ export class ForecastDto implements Omit<MoldOutlook, 'fan'> {
   @NumberField({ min: 0, max: 100, unit: 'pulls a day' }, { nullable: true }) pullsPerDay: number | null;
   /** Graded pulls that it is by */
   @NumberField({ min: 0, max: 1e6, unit: '' }) graded: number;
-}
-
-export class ForecastsDto {
-  /** Something was logged since, and is being worked out */
-  @FlagField() older: boolean;
   /** The risk that is accepted */
   @NumberField(CHANCE) acceptedRisk: number;
-  @ApiProperty({ type: [ForecastDto] }) molds: ForecastDto[];
+  /** Something was logged since, and is being worked out */
+  @FlagField() older: boolean;
+}
+
+export class LikelyMoldDto {
+  @IdField() id: string;
+  @NumberField(CHANCE) pFight: number;
+}
+
+/** Molds whose next pull is likely to fight. */
+export class LikelyDto {
+  /** Something was logged since, and is being worked out */
+  @FlagField() older: boolean;
+  @ApiProperty({ type: [LikelyMoldDto] }) molds: LikelyMoldDto[];
 }

@@ -1,8 +1,9 @@
 import { Injectable, Logger } from '@nestjs/common';
-import { ACCEPTED_RISK, type MoldEvent, type MoldRecord } from '@pentimento/core/forecast';
+import { ACCEPTED_RISK, type MoldEvent, type MoldRecord, type PullState } from '@pentimento/core/forecast';
 import { DataSource } from 'typeorm';
 import { ThreadsService } from '../judging/threads.service.js';
-import type { ForecastDto, ForecastsDto } from './forecast.dto.js';
+import { notFound } from '../errors/problem.js';
+import type { ForecastDto, LikelyDto } from './forecast.dto.js';
 import { MoldsService } from './molds.service.js';
 
 /** A mold's newest records are enough: what it did five hundred pulls ago tells little. */
@@ -15,27 +16,42 @@ const WHOLE = 'whole';
 /** A rate is of so many days, and of so many pulls at the least. */
 const RATE_DAYS = 90;
 const LEAST_FOR_RATE = 2;
+/** From this share of the accepted risk on a chance is worth a word. */
+const WORTH_SAYING = 0.5;
+
+type Foretold = Omit<ForecastDto, 'older' | 'acceptedRisk'>;
 
 interface Row {
   readonly id: string;
   readonly program: string;
   readonly pulls_lately: string;
   readonly days: string;
+  /** Before the first of the events */
+  readonly before: PullState;
   readonly events: readonly { readonly kind: 'pull' | 'full' | 'touch-up'; readonly ease: number | null }[] | null;
 }
 
-/** Pulls and treatments of every mold in their order, taken back ones left out, the newest so many of each. */
-const RECORDS = `
+/** What of a mold's records counts: neither taken back nor taking something back. */
+const counts = (table: 'pull' | 'treatment', row: string): string =>
+  `${row}.mold_id = mold.id and ${row}.reverses is null and not exists (select from ${table} r where r.reverses = ${row}.id)`;
+
+/** Pulls and treatments of every mold in their order, the newest so many of each, and how it stood before these. */
+export const RECORDS = `
   select mold.id, mold.release_program_id as program, e.events,
-    (select count(*) from pull p where p.mold_id = mold.id and p.reverses is null and p.at > now() - interval '${String(RATE_DAYS)} days'
-      and not exists (select from pull r where r.reverses = p.id)) as pulls_lately,
+    (select json_build_object(
+      'sinceNew', count(*),
+      'sinceFull', count(*) filter (where p.at > coalesce(
+        (select max(t.at) from treatment t where ${counts('treatment', 't')} and t.kind = 'full' and t.at < e.since), '-infinity')),
+      'sinceCoat', count(*) filter (where p.at > coalesce((select max(t.at) from treatment t where ${counts('treatment', 't')} and t.at < e.since), '-infinity'))
+    ) from pull p where ${counts('pull', 'p')} and p.at < e.since) as before,
+    (select count(*) from pull p where ${counts('pull', 'p')} and p.at > now() - interval '${String(RATE_DAYS)} days') as pulls_lately,
     least(${String(RATE_DAYS)}, greatest(1, extract(epoch from now() - mold.finished_at) / 86400)) as days
   from mold left join lateral (
-    select json_agg(json_build_object('kind', kind, 'ease', ease) order by at, kind desc) as events from (
+    select json_agg(json_build_object('kind', kind, 'ease', ease) order by at, kind desc) as events, min(at) as since from (
       select * from (
-        select 'pull' as kind, ease, at from pull p where mold_id = mold.id and reverses is null and not exists (select from pull r where r.reverses = p.id)
+        select 'pull' as kind, ease, at from pull p where ${counts('pull', 'p')}
         union all
-        select kind, null, at from treatment t where mold_id = mold.id and reverses is null and not exists (select from treatment r where r.reverses = t.id)
+        select kind, null, at from treatment t where ${counts('treatment', 't')}
       ) every order by at desc limit $1
     ) newest
   ) e on true
@@ -45,8 +61,9 @@ const RECORDS = `
 @Injectable()
 export class ForecastsService {
   private readonly logger = new Logger('Forecasts');
-  private known: { readonly edition: string; readonly molds: readonly ForecastDto[] } | null = null;
+  private known: { readonly edition: string; readonly molds: ReadonlyMap<string, Foretold> } | null = null;
   private running: Promise<void> | null = null;
+  private notBeforeMs = 0;
 
   constructor(
     private readonly database: DataSource,
@@ -54,20 +71,44 @@ export class ForecastsService {
     private readonly threads: ThreadsService,
   ) {}
 
+  /** Molds whose next pull is likely to fight: what a rack says of them. */
+  async likely(): Promise<LikelyDto> {
+    const { older, molds } = await this.current();
+    const likely = [...molds.values()].filter(({ pFight }) => pFight >= WORTH_SAYING * ACCEPTED_RISK);
+    return { older, molds: likely.map(({ id, pFight }) => ({ id, pFight })) };
+  }
+
+  /** All that is foretold of one mold. */
+  async of(id: string): Promise<ForecastDto> {
+    const { older, molds } = await this.current();
+    const forecast = molds.get(id);
+    if (!forecast) throw notFound('mold');
+    return { ...forecast, older, acceptedRisk: ACCEPTED_RISK };
+  }
+
   /** The newest that is known; while a newer one is worked out, the one before. */
-  async current(): Promise<ForecastsDto> {
+  private async current(): Promise<{ older: boolean; molds: ReadonlyMap<string, Foretold> }> {
     const edition = (await this.molds.edition()).join(' ');
     if (this.known?.edition !== edition) {
-      this.running ??= this.fit(edition).finally(() => {
-        this.running = null;
-      });
+      if (this.known === null || Date.now() >= this.notBeforeMs) this.running ??= this.fitted(edition);
       if (this.known === null) await this.running;
       else
-        this.running.catch((error: unknown) => {
+        this.running?.catch((error: unknown) => {
           this.logger.warn(error instanceof Error ? error.message : String(error));
         });
     }
-    return { older: this.known?.edition !== edition, acceptedRisk: ACCEPTED_RISK, molds: [...(this.known?.molds ?? [])] };
+    return { older: this.known?.edition !== edition, molds: this.known?.molds ?? new Map<string, Foretold>() };
+  }
+
+  /** One fit at a time, and as long a rest after each as it took: a busy shop does not fit all day. */
+  private async fitted(edition: string): Promise<void> {
+    const begunMs = Date.now();
+    try {
+      await this.fit(edition);
+    } finally {
+      this.running = null;
+      this.notBeforeMs = 2 * Date.now() - begunMs;
+    }
   }
 
   private async fit(edition: string): Promise<void> {
@@ -79,13 +120,14 @@ export class ForecastsService {
       program: row.program,
       partHeatC: PART_HEAT_C,
       zones: [WHOLE],
+      before: row.before,
       events: (row.events ?? []).map(({ kind, ease }): MoldEvent =>
         kind === 'pull' ? { kind, ease: ease === null ? null : { [WHOLE]: ease } } : { kind },
       ),
     }));
     const outlooks = await this.threads.forecast(records);
     const byId = new Map(rows.map((row) => [row.id, row]));
-    const molds = outlooks.map(({ fan, ...outlook }): ForecastDto => {
+    const molds = outlooks.map(({ fan, ...outlook }): Foretold => {
       const row = byId.get(outlook.id);
       const lately = Number(row?.pulls_lately ?? 0);
       const graded = (row?.events ?? []).filter(({ kind, ease }) => kind === 'pull' && ease !== null).length;
@@ -96,6 +138,6 @@ export class ForecastsService {
         graded,
       };
     });
-    this.known = { edition, molds };
+    this.known = { edition, molds: new Map(molds.map((mold) => [mold.id, mold])) };
   }
 }

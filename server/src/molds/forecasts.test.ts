@@ -1,18 +1,29 @@
+import { stateNow, type MoldEvent, type PullState } from '@pentimento/core/forecast';
 import { randomUUID } from 'node:crypto';
+import { DataSource } from 'typeorm';
 import { TestShop } from '../test-support/test-shop.js';
+import { RECORDS } from './forecasts.service.js';
 
+interface Band {
+  readonly p10: number;
+  readonly p50: number;
+  readonly p90: number;
+}
 interface Told {
   readonly older: boolean;
-  readonly acceptedRisk: number;
-  readonly molds: readonly {
-    readonly id: string;
-    readonly pFight: number;
-    readonly pullsLeft: { p10: number; p50: number; p90: number };
-    readonly fan: readonly { p10: number; p50: number; p90: number }[];
-    readonly afterCoat: number;
-    readonly pullsPerDay: number | null;
-    readonly graded: number;
-  }[];
+  readonly pFight: number;
+  readonly pullsLeft: Band;
+  readonly fan: readonly Band[];
+  readonly afterCoat: number;
+  readonly afterFull: number;
+  readonly pullsPerDay: number | null;
+  readonly graded: number;
+}
+
+interface Row {
+  readonly id: string;
+  readonly before: PullState;
+  readonly events: MoldEvent[];
 }
 
 describe('when molds will stick', () => {
@@ -22,42 +33,65 @@ describe('when molds will stick', () => {
   });
   afterAll(() => shop.close());
 
-  test('every mold of the rack, with its band; the one in trouble is likelier to fight, and a coat helps', async () => {
+  type Agent = Awaited<ReturnType<TestShop['signedIn']>>;
+  const idOf = async (agent: Agent, part: string): Promise<string> => {
+    const { molds }: { molds: { id: string; part: string }[] } = (await agent.get('/api/molds').expect(200)).body;
+    return molds.find((mold) => mold.part === part)!.id;
+  };
+  /** Once it is as new as the records. */
+  const told = async (agent: Agent, id: string): Promise<Told> => {
+    for (;;) {
+      const { body }: { body: Told } = await agent.get(`/api/molds/${id}/forecast`).expect(200);
+      if (!body.older) return body;
+      await new Promise((resolve) => setTimeout(resolve, 100));
+    }
+  };
+
+  test('every mold with its band; the one in trouble is likely to fight, a strip helps it, and the rack says so of it alone', async () => {
     const ada = await shop.signedIn('ada');
-    const told: Told = (await ada.get('/api/molds/forecast').expect(200)).body;
-    const rack: { molds: { id: string; part: string; number: string }[] } = (await ada.get('/api/molds').expect(200)).body;
-    expect(told.molds.map(({ id }) => id).sort()).toEqual(rack.molds.map(({ id }) => id).sort());
-    expect(told.older).toBe(false);
-    for (const { pFight, pullsLeft, fan } of told.molds) {
+    const { molds }: { molds: { id: string }[] } = (await ada.get('/api/molds').expect(200)).body;
+    for (const { id } of molds) {
+      const { pFight, pullsLeft, fan } = await told(ada, id);
       expect(pFight).toBeGreaterThan(0);
       expect(pFight).toBeLessThan(1);
-      expect(pullsLeft.p10).toBeLessThanOrEqual(pullsLeft.p50);
-      expect(pullsLeft.p50).toBeLessThanOrEqual(pullsLeft.p90);
-      for (const { p10, p50, p90 } of fan) expect([p10, p50, p90]).toEqual([p10, p50, p90].sort((a, b) => a - b));
+      for (const { p10, p50, p90 } of [pullsLeft, ...fan]) expect([p10, p50, p90]).toEqual([p10, p50, p90].sort((a, b) => a - b));
+      expect(fan[0].p50).toBe(pFight);
     }
-    const of = (part: string) => told.molds.find(({ id }) => id === rack.molds.find((mold) => mold.part === part)?.id)!;
-    const [trouble, kept] = [of('Sauna bath tub'), of('Weather radar petal')];
-    expect(trouble.pFight).toBeGreaterThan(3 * kept.pFight);
-    expect(trouble.afterCoat).toBeLessThan(trouble.pFight);
+    const tub = await idOf(ada, 'Sauna bath tub');
+    const trouble = await told(ada, tub);
+    expect(trouble.pFight).toBeGreaterThan(0.6);
+    expect(trouble.afterFull).toBeLessThan(0.2);
+    const kept = await told(ada, await idOf(ada, 'Weather radar petal'));
+    expect(kept.pFight).toBeLessThan(0.1);
     expect(kept.graded).toBeGreaterThan(50);
+    expect(kept.pullsPerDay).toBeGreaterThan(0);
+    const likely = (await ada.get('/api/molds/likely-to-fight').expect(200)).body;
+    expect(likely).toEqual({ older: false, molds: [{ id: tub, pFight: trouble.pFight }] });
+    await ada.get(`/api/molds/${randomUUID()}/forecast`).expect(404);
   });
 
   test('a pull that fought makes the next one likelier to; taken back it counts no more', async () => {
     const ada = await shop.signedIn('ada');
-    const rack: { molds: { id: string; part: string }[] } = (await ada.get('/api/molds').expect(200)).body;
-    const { id } = rack.molds.find(({ part }) => part === 'Plinth cover')!;
-    const chance = async (): Promise<number> => {
-      for (;;) {
-        const told: Told = (await ada.get('/api/molds/forecast').expect(200)).body;
-        if (!told.older) return told.molds.find((mold) => mold.id === id)!.pFight;
-        await new Promise((resolve) => setTimeout(resolve, 100));
-      }
-    };
+    const id = await idOf(ada, 'Plinth cover');
+    const chance = async (): Promise<number> => (await told(ada, id)).pFight;
     const before = await chance();
     const pull = { id: randomUUID(), at: '2026-11-24T09:00:00.000Z', ease: 5, note: '' };
     await ada.post(`/api/molds/${id}/pulls`).send(pull).expect(201);
     expect(await chance()).toBeGreaterThan(before);
     await ada.post(`/api/molds/${id}/pulls/${pull.id}/undo`).send({ id: randomUUID(), note: 'mistaken' }).expect(201);
     expect(await chance()).toBeCloseTo(before, 6);
+  });
+
+  test('a mold of which only the newest records are read stands where the whole record leaves it', async () => {
+    const read = (most: number): Promise<Row[]> => shop.app.get(DataSource).query(RECORDS, [most]);
+    const [whole, cut] = [await read(100_000), await read(7)];
+    expect(cut.map(({ id }) => id)).toEqual(whole.map(({ id }) => id));
+    whole.forEach(({ before, events }, i) => {
+      expect(before).toEqual({ sinceNew: 0, sinceFull: 0, sinceCoat: 0 });
+      const now = (row: Row): PullState =>
+        stateNow({ id: row.id, program: '', partHeatC: 25, zones: ['whole'], before: row.before, events: row.events });
+      expect(cut[i].events).toHaveLength(Math.min(7, events.length));
+      expect(now(cut[i])).toEqual(now(whole[i]));
+    });
   });
 });

@@ -5,7 +5,7 @@ import { CurrentPerson } from '../auth/current-person.js';
 import { Needs } from '../auth/needs.js';
 import { Person } from '../people/person.entity.js';
 import { hasEdition } from '../wire/edition.js';
-import { ForecastsDto } from './forecast.dto.js';
+import { ForecastDto, LikelyDto } from './forecast.dto.js';
 import { ForecastsService } from './forecasts.service.js';
 import { LogbookDto, LogbookQueryDto, MoldDto, MoldHeadDto, NewPullDto, NewTreatmentDto, RackDto, RackQueryDto, UndoDto } from './molds.dto.js';
 import { MoldsService } from './molds.service.js';
@@ -26,12 +26,20 @@ export class MoldsController {
     return this.molds.rack(query);
   }
 
-  /** When each mold will stick, by its own record and those of its program; as of the last change, or of the one before while it is worked out. */
-  @Get('forecast')
+  /** Molds whose next pull is likely to fight, as of the last change, or of the one before while that is worked out. */
+  @Get('likely-to-fight')
   @Needs('look')
-  @ApiOkResponse({ type: ForecastsDto })
-  forecast(): Promise<ForecastsDto> {
-    return this.forecasts.current();
+  @ApiOkResponse({ type: LikelyDto })
+  likely(): Promise<LikelyDto> {
+    return this.forecasts.likely();
+  }
+
+  /** When a mold will stick, by its own record and those of its program. */
+  @Get(':id/forecast')
+  @Needs('look')
+  @ApiOkResponse({ type: ForecastDto })
+  forecast(@Param('id', ParseUUIDPipe) id: string): Promise<ForecastDto> {
+    return this.forecasts.of(id);
   }
 
   @Get(':id')

@@ -14,8 +14,13 @@ export class Threads<Task, Result> {
   /**
    * @param filename of the built module
    * @param name of the function in it
+   * @param tooLong what is said of a task that does not come to an end
    */
-  constructor(filename: string, name: string) {
+  constructor(
+    filename: string,
+    name: string,
+    private readonly tooLong = 'This plan takes too long to work out. Give it fewer layers, or days.',
+  ) {
     this.pool = new Piscina<Task, Result>({
       filename,
       name,
@@ -32,7 +37,7 @@ export class Threads<Task, Result> {
     try {
       return await this.pool.run(task, { signal });
     } catch (error) {
-      if (signal.aborted) throw busy('This plan takes too long to work out. Give it fewer layers, or days.');
+      if (signal.aborted) throw busy(this.tooLong);
       if (error instanceof Error && /queue/i.test(error.message)) throw busy('Too many plans are being worked out at this moment. Try again.');
       throw error;
     }

@@ -145,7 +145,8 @@ export const api = createApi({
       invalidatesTags: ['CupTests'],
     }),
     molds: build.query<Rack, Page>({ query: (params) => ({ url: 'molds', params }), providesTags: ['Molds'] }),
-    forecasts: build.query<Schemas['ForecastsDto'], void>({ query: () => 'molds/forecast', providesTags: ['Molds'] }),
+    likelyToFight: build.query<Schemas['LikelyDto'], void>({ query: () => 'molds/likely-to-fight', providesTags: ['Molds'] }),
+    moldForecast: build.query<ReleaseForecast, string>({ query: (id) => `molds/${id}/forecast`, providesTags: ['Molds'] }),
     mold: build.query<Mold, string>({ query: (id) => `molds/${id}`, providesTags: ['Molds'] }),
     /** A page of a mold's logbook, after the end of the one before */
     moldRecords: build.query<Schemas['LogbookDto'], { id: string; after?: string }>({
@@ -230,7 +231,8 @@ export const {
   useLaminateRecordsQuery,
   useAddLaminateRecordMutation,
   useMoldsQuery,
-  useForecastsQuery,
+  useLikelyToFightQuery,
+  useMoldForecastQuery,
   useMoldQuery,
   useMoldRecordsQuery,
   useAddPullMutation,

@@ -612,7 +612,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/molds/forecast": {
+    "/api/molds/likely-to-fight": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["MoldsController_likely"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/molds/{id}/forecast": {
         parameters: {
             query?: never;
             header?: never;
@@ -1643,6 +1659,15 @@ export interface components {
             due: number;
             molds: components["schemas"]["MoldHeadDto"][];
         };
+        LikelyMoldDto: {
+            /** Format: uuid */
+            id: string;
+            pFight: number;
+        };
+        LikelyDto: {
+            older: boolean;
+            molds: components["schemas"]["LikelyMoldDto"][];
+        };
         BandDto: {
             /** @description pulls */
             p10: number;
@@ -1663,11 +1688,8 @@ export interface components {
             /** @description pulls a day */
             pullsPerDay: number | null;
             graded: number;
-        };
-        ForecastsDto: {
-            older: boolean;
             acceptedRisk: number;
-            molds: components["schemas"]["ForecastDto"][];
+            older: boolean;
         };
         MoldRecordDto: {
             /** @enum {string} */
@@ -2782,7 +2804,7 @@ export interface operations {
             };
         };
     };
-    MoldsController_forecast: {
+    MoldsController_likely: {
         parameters: {
             query?: never;
             header?: never;
@@ -2796,7 +2818,28 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ForecastsDto"];
+                    "application/json": components["schemas"]["LikelyDto"];
+                };
+            };
+        };
+    };
+    MoldsController_forecast: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ForecastDto"];
                 };
             };
         };

@@ -1,5 +1,6 @@
 import { useState } from 'react';
 import { Dialog } from '../../shared/dialog';
+import { ReasonBox } from '../../shared/reason-box';
 
 interface ReasonDialogProps {
   readonly title: string;
@@ -22,18 +23,9 @@ export function ReasonDialog({ title, why, least, onReason, onClose }: ReasonDia
           if (!short) onReason(note.trim());
         }}
       >
-        <label className="block">
-          <span>{why}</span>
-          <textarea
-            className="textarea mt-2 w-full text-lg"
-            rows={3}
-            maxLength={300}
-            value={note}
-            onChange={(event) => {
-              setNote(event.target.value);
-            }}
-          />
-        </label>
+        <ReasonBox reason={note} rows={3} onReason={setNote}>
+          {why}
+        </ReasonBox>
         <p className="muted mt-1 text-sm">At least {least} characters; it is kept with your name.</p>
         <div className="mt-4 flex gap-2">
           <button className="btn btn-primary min-h-14 flex-1 text-lg" disabled={short}>

@@ -5,6 +5,7 @@ import { releasePrograms } from '@pentimento/core/service';
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import { useFinishBuildMutation, type Build } from '../../api/api';
+import { ReasonBox } from '../../shared/reason-box';
 import { problemOf } from '../../api/problem';
 import { Dialog } from '../../shared/dialog';
 import { newId } from '../../shared/new-id';
@@ -94,20 +95,11 @@ export function FinishDialog({ build, worst, library, onClose }: FinishDialogPro
         </label>
         <p className="muted mt-1 text-sm">{program?.caution} The maker’s data sheet decides.</p>
         {blocks.length > 0 && (
-          <label className="border-warning mt-4 block border-l-4 pl-3">
-            <span className="text-sm">
+          <div className="border-warning mt-4 border-l-4 pl-3">
+            <ReasonBox reason={reason} onReason={setReason}>
               Still open: {blocks.join('; ')}. Have it done and signed, or say why it is finished all the same; it is kept with your name.
-            </span>
-            <textarea
-              className="textarea mt-1 w-full"
-              rows={2}
-              maxLength={300}
-              value={reason}
-              onChange={(event) => {
-                setReason(event.target.value);
-              }}
-            />
-          </label>
+            </ReasonBox>
+          </div>
         )}
         {error && (
           <p role="alert" className="text-error mt-3">

@@ -5,16 +5,12 @@ import { Empty, Failed, Loading } from '../../shared/states';
 import { LogPull } from './log-pull';
 import { Refusals } from '../../app/refusals';
 import { Spine } from './spine';
-import { useForecasts } from './use-forecasts';
+import { useLikelyToFight } from './use-forecasts';
 import { useMoldViews, type MoldView } from './use-service';
 
 const PAGE = 60;
 /** So many are found by eye. */
 const FEW = 12;
-
-/** Half of the accepted risk and more is worth a word. */
-const worthSaying = (pFight: number | undefined, acceptedRisk: number): number | null =>
-  pFight !== undefined && pFight >= acceptedRisk / 2 ? pFight : null;
 
 /** Molds in service, those that need something first. */
 export function RackPage() {
@@ -23,7 +19,7 @@ export function RackPage() {
   const page = { ...(search.trim() === '' ? {} : { search: search.trim() }), offset, limit: PAGE };
   const { data, error, refetch } = useMoldsQuery(page, { refetchOnMountOrArgChange: true });
   const views = useMoldViews(data?.molds);
-  const { byMold, acceptedRisk } = useForecasts();
+  const likely = useLikelyToFight();
   const [logging, setLogging] = useState<MoldView | null>(null);
   if (error && !data) return <Failed error={error} retry={() => void refetch()} />;
   if (!data || !views) return <Loading what="the rack" />;
@@ -62,7 +58,7 @@ export function RackPage() {
           <Spine
             key={view.mold.id}
             view={view}
-            fights={worthSaying(byMold.get(view.mold.id)?.pFight, acceptedRisk)}
+            fights={likely.get(view.mold.id) ?? null}
             onLog={() => {
               setLogging(view);
             }}

@@ -1,6 +1,6 @@
 import { area, line, scaleLinear } from 'd3';
 import type { ReleaseForecast } from '../../api/api';
-import { useForecasts } from './use-forecasts';
+import { useForecast } from './use-forecasts';
 
 const HEIGHT = 170;
 const PAD = { left: 44, right: 12, top: 10, bottom: 34 };
@@ -24,10 +24,9 @@ const pullsText = (pulls: number): string => (pulls >= MOST_PULLS ? `${String(MO
 
 /** When this mold will stick: the chance of the next pull, pulls left at the accepted risk, and what a treatment would change. */
 export function SticksPart({ moldId, width }: { moldId: string; width: number }) {
-  const { byMold, acceptedRisk, older } = useForecasts();
-  const forecast = byMold.get(moldId);
+  const forecast = useForecast(moldId);
   if (!forecast) return <p className="muted py-2">When it will stick is being worked out.</p>;
-  const { pFight, pullsLeft, pullsPerDay, afterCoat, afterFull, graded } = forecast;
+  const { pFight, pullsLeft, pullsPerDay, afterCoat, afterFull, graded, acceptedRisk, older } = forecast;
   const span = spanOf(pullsLeft.p50, pullsPerDay);
   return (
     <section aria-label="When it will stick">
@@ -48,13 +47,13 @@ export function SticksPart({ moldId, width }: { moldId: string; width: number })
           {older && ' Something was logged since: worked out anew.'}
         </span>
       </p>
-      {width > 0 && <Fan forecast={forecast} acceptedRisk={acceptedRisk} width={width} />}
+      {width > 0 && <Fan forecast={forecast} width={width} />}
     </section>
   );
 }
 
 /** Chance of each of the next pulls if nothing is done, with its band. */
-function Fan({ forecast: { fan }, acceptedRisk, width }: { forecast: ReleaseForecast; acceptedRisk: number; width: number }) {
+function Fan({ forecast: { fan, acceptedRisk }, width }: { forecast: ReleaseForecast; width: number }) {
   const x = scaleLinear([1, fan.length], [PAD.left, width - PAD.right]);
   const most = Math.max(acceptedRisk * 1.3, ...fan.map(({ p90 }) => p90));
   const y = scaleLinear([0, Math.min(1, most * 1.05)], [HEIGHT - PAD.bottom, PAD.top]);

@@ -1,8 +1,8 @@
 import { useState } from 'react';
-import { BigChoice } from './big-choice';
-import { FindingLine } from './finding-line';
+import { BigChoice, BigChoices } from './big-choice';
+import { NoteLine } from './note-line';
 import { zoneSaid, type SheetProps } from './sheet-props';
-import { WriteButton } from './write-button';
+import { WriteReading } from './write-reading';
 
 const EASE = [
   [1, '1 falls off'],
@@ -16,7 +16,7 @@ const TOOLS = ['Plastic wedges', 'Air', 'Water', 'Lifting gear'] as const;
 /** How a zone let go at demolding, with what, and the marks it left. */
 export function LetGoSheet({ zones, judge, onWrite }: SheetProps) {
   const [ease, setEase] = useState<number | null>(null);
-  const [tools, setTools] = useState<readonly string[]>([]);
+  const [tools, setTools] = useState<readonly (typeof TOOLS)[number][]>([]);
   const [marks, setMarks] = useState('');
   const [zone, setZone] = useState('');
   const reading =
@@ -25,46 +25,9 @@ export function LetGoSheet({ zones, judge, onWrite }: SheetProps) {
     <>
       {zones.length > 1 && <BigChoice label="Where" options={zones} value={zone} onChange={setZone} />}
       <BigChoice label="How it let go" options={EASE} value={ease} onChange={setEase} />
-      <fieldset className="mb-3">
-        <legend className="muted mb-1 text-base">With</legend>
-        <div className="flex flex-wrap gap-2">
-          {TOOLS.map((tool) => {
-            const on = tools.includes(tool);
-            return (
-              <button
-                key={tool}
-                type="button"
-                aria-pressed={on}
-                className={`min-h-14 border px-3 text-lg ${on ? 'bg-primary text-primary-content border-primary' : 'hairline hover:bg-base-200'}`}
-                onClick={() => {
-                  setTools(on ? tools.filter((one) => one !== tool) : [...tools, tool]);
-                }}
-              >
-                {tool}
-              </button>
-            );
-          })}
-        </div>
-      </fieldset>
-      <label className="block">
-        <span className="muted">Marks it left</span>
-        <input
-          className="hairline bg-base-100 mt-1 h-12 w-full border px-2 text-lg"
-          maxLength={200}
-          value={marks}
-          onChange={(event) => {
-            setMarks(event.target.value);
-          }}
-        />
-      </label>
-      {reading && <FindingLine large finding={judge(reading)} />}
-      <WriteButton
-        text="Write it down"
-        disabled={!reading}
-        onClick={() => {
-          if (reading) onWrite(reading);
-        }}
-      />
+      <BigChoices label="With" options={TOOLS.map((tool) => [tool, tool] as const)} values={tools} onChange={setTools} />
+      <NoteLine label="Marks it left" most={200} value={marks} onChange={setMarks} />
+      <WriteReading reading={reading} judge={judge} onWrite={onWrite} />
     </>
   );
 }

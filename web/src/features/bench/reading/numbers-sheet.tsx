@@ -1,9 +1,8 @@
 import type { Reading } from '@pentimento/core/log';
 import { useState } from 'react';
-import { FindingLine } from './finding-line';
 import { NumberBoxes, useStored, type NumberBox, type Typed } from './number-boxes';
 import type { SheetProps } from './sheet-props';
-import { WriteButton } from './write-button';
+import { WriteReading } from './write-reading';
 
 interface NumbersSheetProps extends SheetProps {
   readonly boxes: readonly NumberBox[];
@@ -20,14 +19,7 @@ export function NumbersSheet({ boxes, reading, judge, onWrite }: NumbersSheetPro
   return (
     <>
       <NumberBoxes boxes={boxes} typed={typed} onTyped={setTyped} />
-      {said && <FindingLine large finding={judge(said)} />}
-      <WriteButton
-        text="Write it down"
-        disabled={!said}
-        onClick={() => {
-          if (said) onWrite(said);
-        }}
-      />
+      <WriteReading reading={said} judge={judge} onWrite={onWrite} />
     </>
   );
 }

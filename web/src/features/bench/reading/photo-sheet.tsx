@@ -1,6 +1,7 @@
 import { findingKinds, type FindingKind } from '@pentimento/core/log';
 import { useState } from 'react';
 import { BigChoice } from './big-choice';
+import { NoteLine } from './note-line';
 import { NumberBoxes, useStored, type NumberBox, type Typed } from './number-boxes';
 import { PictureInput } from './picture-input';
 import { zoneSaid, type SheetProps } from './sheet-props';
@@ -48,17 +49,7 @@ export function PhotoSheet({ zones, onPicture, onWrite }: PhotoSheetProps) {
             )}
           </button>
           {zones.length > 1 && <BigChoice label="Where" options={zones} value={zone} onChange={setZone} />}
-          <label className="mt-2 block">
-            <span className="muted">What it shows</span>
-            <input
-              className="hairline bg-base-100 mt-1 h-12 w-full border px-2 text-lg"
-              maxLength={300}
-              value={note}
-              onChange={(event) => {
-                setNote(event.target.value);
-              }}
-            />
-          </label>
+          <NoteLine label="What it shows" most={300} value={note} onChange={setNote} />
         </>
       )}
       <WriteButton
@@ -88,17 +79,7 @@ export function FindingSheet({ zones, onPicture, onWrite }: PhotoSheetProps) {
       <BigChoice label="What is it" options={findingKinds.map((one) => [one, one] as const)} value={what} onChange={setWhat} />
       {zones.length > 1 && <BigChoice label="Where" options={zones} value={zone} onChange={setZone} />}
       <NumberBoxes boxes={[box]} typed={typed} onTyped={setTyped} />
-      <label className="my-2 block">
-        <span className="muted">In your words</span>
-        <input
-          className="hairline bg-base-100 mt-1 h-12 w-full border px-2 text-lg"
-          maxLength={300}
-          value={note}
-          onChange={(event) => {
-            setNote(event.target.value);
-          }}
-        />
-      </label>
+      <NoteLine label="In your words" most={300} value={note} onChange={setNote} />
       {picture ? (
         <img src={`data:image/jpeg;base64,${picture.small}`} alt="As taken" className="hairline border" />
       ) : (

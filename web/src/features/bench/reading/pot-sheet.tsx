@@ -7,7 +7,8 @@ import { format } from 'date-fns';
 import { useState } from 'react';
 import { useLotsQuery } from '../../../api/api';
 import { useUnits } from '../../../shared/use-units';
-import { BigChoice } from './big-choice';
+import { ReasonBox } from '../../../shared/reason-box';
+import { BigChoice, BigChoices } from './big-choice';
 import { FindingLine } from './finding-line';
 import { NumberBoxes, useStored, type NumberBox, type Typed } from './number-boxes';
 import type { SheetProps } from './sheet-props';
@@ -69,45 +70,27 @@ export function PotSheet({ step, plan, library, layers, rows, onWrite }: SheetPr
       <NumberBoxes boxes={boxes} typed={typed} onTyped={setTyped} />
       <FindingLine large finding={found} />
       {offered.length > 0 && (
-        <fieldset className="my-2">
-          <legend className="muted text-base">Lots that are in it</legend>
-          <div className="flex flex-wrap gap-2">
-            {offered.map(({ lot, state }) => {
-              const on = chosen.includes(lot.id);
-              return (
-                <button
-                  key={lot.id}
-                  type="button"
-                  aria-pressed={on}
-                  className={`min-h-14 border px-3 ${on ? 'bg-primary text-primary-content border-primary' : 'hairline hover:bg-base-200'}`}
-                  onClick={() => {
-                    setChosen(on ? chosen.filter((id) => id !== lot.id) : [...chosen, lot.id]);
-                  }}
-                >
+        <BigChoices
+          label="Lots that are in it"
+          options={offered.map(
+            ({ lot, state }) =>
+              [
+                lot.id,
+                <span key={lot.id}>
                   <span className="num">{lot.number}</span>
                   {state !== 'good' && <span className="ml-2 text-sm">{state === 'soon' ? 'near its end' : state}</span>}
-                </button>
-              );
-            })}
-          </div>
-        </fieldset>
+                </span>,
+              ] as const,
+          )}
+          values={chosen}
+          onChange={setChosen}
+        />
       )}
       {asks && (
-        <label className="block">
-          <span>
-            {expired && found?.level !== 'stop' ? 'This lot is past its shelf life. Why it is used all the same' : 'Why it is poured all the same'}{' '}
-            (at least {LEAST_REASON} characters)
-          </span>
-          <textarea
-            className="textarea mt-1 w-full text-lg"
-            rows={2}
-            maxLength={300}
-            value={reason}
-            onChange={(event) => {
-              setReason(event.target.value);
-            }}
-          />
-        </label>
+        <ReasonBox reason={reason} onReason={setReason}>
+          {found?.level === 'stop' ? 'Why it is poured all the same' : 'This lot is past its shelf life. Why it is used all the same'} (at least{' '}
+          {LEAST_REASON} characters)
+        </ReasonBox>
       )}
       <WriteButton
         text="Poured"

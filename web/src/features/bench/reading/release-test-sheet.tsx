@@ -1,9 +1,8 @@
 import { gateTests, sectionOf } from '@pentimento/core/plan';
 import { useState } from 'react';
 import { BigChoice } from './big-choice';
-import { FindingLine } from './finding-line';
 import type { SheetProps } from './sheet-props';
-import { WriteButton } from './write-button';
+import { WriteReading } from './write-reading';
 
 /** A test of the release, zone by zone as the gate wants them. */
 export function ReleaseTestSheet({ step, plan, judge, onWrite }: SheetProps) {
@@ -33,14 +32,7 @@ export function ReleaseTestSheet({ step, plan, judge, onWrite }: SheetProps) {
         value={passed}
         onChange={setPassed}
       />
-      {reading && <FindingLine large finding={judge(reading)} />}
-      <WriteButton
-        text="Write it down"
-        disabled={!reading}
-        onClick={() => {
-          if (reading) onWrite(reading);
-        }}
-      />
+      <WriteReading reading={reading} judge={judge} onWrite={onWrite} />
     </>
   );
 }

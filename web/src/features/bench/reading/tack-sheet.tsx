@@ -1,9 +1,8 @@
 import { readingFields, tackStates, type ReadingOf } from '@pentimento/core/log';
 import { useState } from 'react';
 import { BigChoice } from './big-choice';
-import { FindingLine } from './finding-line';
 import type { SheetProps } from './sheet-props';
-import { WriteButton } from './write-button';
+import { WriteReading } from './write-reading';
 
 const { at, state: state_ } = readingFields.tack;
 
@@ -15,14 +14,7 @@ export function TackSheet({ judge, onWrite }: SheetProps) {
     <>
       <BigChoice label="Tried at" options={at.choices.map((one) => [one, at.words[one]] as const)} value={place} onChange={setPlace} />
       <BigChoice label="The glove says" options={tackStates.map((one) => [one, state_.words[one]] as const)} value={state} onChange={setState} />
-      {state && <FindingLine large finding={judge({ kind: 'tack', data: { at: place, state } })} />}
-      <WriteButton
-        text="Write it down"
-        disabled={state === null}
-        onClick={() => {
-          if (state) onWrite({ kind: 'tack', data: { at: place, state } });
-        }}
-      />
+      <WriteReading reading={state && { kind: 'tack', data: { at: place, state } }} judge={judge} onWrite={onWrite} />
     </>
   );
 }

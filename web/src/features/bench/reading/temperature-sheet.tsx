@@ -1,10 +1,9 @@
 import { readingFields, type Reading, type ReadingOf } from '@pentimento/core/log';
 import { useState } from 'react';
 import { BigChoice } from './big-choice';
-import { FindingLine } from './finding-line';
 import { NumberBoxes, useStored, type NumberBox, type Typed } from './number-boxes';
 import type { SheetProps } from './sheet-props';
-import { WriteButton } from './write-button';
+import { WriteReading } from './write-reading';
 
 const { at } = readingFields.temperature;
 const DEPTHS = [
@@ -35,14 +34,7 @@ export function TemperatureSheet({ layers, judge, onWrite }: SheetProps) {
         </>
       )}
       <NumberBoxes boxes={[box]} typed={typed} onTyped={setTyped} />
-      {reading && <FindingLine large finding={judge(reading)} />}
-      <WriteButton
-        text="Write it down"
-        disabled={!reading}
-        onClick={() => {
-          if (reading) onWrite(reading);
-        }}
-      />
+      <WriteReading reading={reading} judge={judge} onWrite={onWrite} />
     </>
   );
 }
