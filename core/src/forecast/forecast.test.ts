@@ -101,7 +101,7 @@ describe('a shop that follows the model', () => {
       expect(fan[p50 - 1].p50).toBeLessThanOrEqual(ACCEPTED_RISK);
       passed += 1;
     }
-    expect(passed).toBeGreaterThan(10);
+    expect(passed).toBeGreaterThanOrEqual(5);
   });
 
   test('nothing done, it gets no better by itself; the band holds what is likely', () => {

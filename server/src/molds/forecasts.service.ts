@@ -19,6 +19,9 @@ const LEAST_FOR_RATE = 2;
 /** From this share of the accepted risk on a chance is worth a word. */
 const WORTH_SAYING = 0.5;
 
+/** A new mold is in the fit that runs, or in the one after that. */
+const FITS_FOR_A_NEW_MOLD = 2;
+
 type Foretold = Omit<ForecastDto, 'older' | 'acceptedRisk'>;
 
 interface Row {
@@ -80,10 +83,21 @@ export class ForecastsService {
 
   /** All that is foretold of one mold. */
   async of(id: string): Promise<ForecastDto> {
-    const { older, molds } = await this.current();
-    const forecast = molds.get(id);
-    if (!forecast) throw notFound('mold');
-    return { ...forecast, older, acceptedRisk: ACCEPTED_RISK };
+    const { length } = await this.database.query<unknown[]>('select 1 from mold where id = $1', [id]);
+    if (length === 0) throw notFound('mold');
+    for (let fits = 0; ; fits++) {
+      const { older, molds } = await this.current();
+      const forecast = molds.get(id);
+      if (forecast) return { ...forecast, older, acceptedRisk: ACCEPTED_RISK };
+      if (fits > FITS_FOR_A_NEW_MOLD) throw notFound('mold');
+      await this.fitAnew();
+    }
+  }
+
+  /** The fit that runs, or a new one without a rest: for a mold younger than what is known. */
+  private async fitAnew(): Promise<void> {
+    const edition = (await this.molds.edition()).join(' ');
+    await (this.running ??= this.fitted(edition));
   }
 
   /** The newest that is known; while a newer one is worked out, the one before. */

@@ -94,4 +94,17 @@ describe('when molds will stick', () => {
       expect(now(cut[i])).toEqual(now(whole[i]));
     });
   });
+
+  test('a mold made a moment ago is told of at once, without a fit for every mold that is not there', async () => {
+    const ada = await shop.signedIn('ada');
+    await told(ada, await idOf(ada, 'Plinth cover'));
+    const id = randomUUID();
+    await shop.sql(`
+      insert into mold select (jsonb_populate_record(mold, jsonb_build_object('id', '${id}', 'number', 'M-999', 'build_id', null))).*
+      from mold where part = 'Plinth cover'
+    `);
+    const { body } = await ada.get(`/api/molds/${id}/forecast`).expect(200);
+    expect(body).toMatchObject({ id, graded: 0 });
+    await ada.get(`/api/molds/${randomUUID()}/forecast`).expect(404);
+  });
 });

@@ -1,6 +1,6 @@
 import type { Ahead, BenchForecast } from '@pentimento/core/bench';
-import { useEffect, useRef, useState } from 'react';
-import { makeSimulation } from '../simulation/make-worker';
+import { useEffect, useState } from 'react';
+import { useEngine } from '../simulation/use-engine';
 import type { BuildSteps } from './use-build-steps';
 
 export interface Outlook {
@@ -14,18 +14,11 @@ const NOTHING: Outlook = { ahead: [], forecasts: new Map() };
 /** What the build as it goes will run into, what still helps, and what the readings say; in a worker of its own, after every line. */
 export function useAhead({ state, cards, entries, dayOneMs }: BuildSteps): Outlook {
   const [outlook, setOutlook] = useState(NOTHING);
-  const engine = useRef<ReturnType<typeof makeSimulation> | null>(null);
-  useEffect(
-    () => () => {
-      engine.current?.stop();
-      engine.current = null;
-    },
-    [],
-  );
+  const engine = useEngine();
   useEffect(() => {
     if (!state) return;
     let on = true;
-    const helper = (engine.current ??= makeSimulation());
+    const helper = engine();
     const prepared = { key: cards, tell: (service: Parameters<Parameters<typeof helper.ask>[0]>[0]) => service.setCards(cards) };
     const { built, nowMin } = state;
     const run = async (): Promise<void> => {
@@ -41,6 +34,6 @@ export function useAhead({ state, cards, entries, dayOneMs }: BuildSteps): Outlo
     return () => {
       on = false;
     };
-  }, [state, cards, entries, dayOneMs]);
+  }, [state, cards, entries, dayOneMs, engine]);
   return outlook;
 }

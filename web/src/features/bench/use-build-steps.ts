@@ -1,11 +1,11 @@
 import { isStepEntry, type StepEntry } from '@pentimento/core/log';
 import type { CardLibrary } from '@pentimento/core/plan';
 import { parseISO } from 'date-fns';
-import { useEffect, useMemo, useRef, useState } from 'react';
+import { useEffect, useMemo, useState } from 'react';
 import { useBuildLogQuery, type Build, type Card } from '../../api/api';
 import { useAppSelector } from '../../app/store';
 import { whyNot } from '../../shared/helper';
-import { makeSimulation } from '../simulation/make-worker';
+import { useEngine } from '../simulation/use-engine';
 import type { BenchState } from '../simulation/simulation.worker';
 import { usePlanCards } from '../stage/use-plan-cards';
 
@@ -43,20 +43,13 @@ export function useBuildSteps(build: Build, newest: readonly Card[], nowMin: num
     return [...kept, ...here];
   }, [log.data, waiting, build.id]);
   const [answer, setAnswer] = useState<{ state: BenchState | null; problem: string | null }>({ state: null, problem: null });
-  const engine = useRef<ReturnType<typeof makeSimulation> | null>(null);
-  useEffect(
-    () => () => {
-      engine.current?.stop();
-      engine.current = null;
-    },
-    [],
-  );
+  const engine = useEngine();
   // What is finished is not late.
   const now = build.status === 'finished' ? 0 : Math.floor(nowMin / NOW_STEP_MIN) * NOW_STEP_MIN;
   useEffect(() => {
     if (!cards || !log.data) return;
     let on = true;
-    const helper = (engine.current ??= makeSimulation());
+    const helper = engine();
     helper
       .ask((service) => service.bench(plan, { entries, dayOneMs, nowMin: now }), { key: cards, tell: (service) => service.setCards(cards) })
       .catch((failed: unknown) => ({ ok: false, detail: whyNot(failed) }) as const)
@@ -67,7 +60,7 @@ export function useBuildSteps(build: Build, newest: readonly Card[], nowMin: num
     return () => {
       on = false;
     };
-  }, [plan, cards, entries, dayOneMs, now, log.data]);
+  }, [plan, cards, entries, dayOneMs, now, log.data, engine]);
   return {
     ...answer,
     entries,

@@ -123,9 +123,9 @@ let knownBuilt = new Map<ZoneKey, ZoneEvaluation>();
 let library: CardLibrary = libraryOf([]);
 
 /** Every limit in a zone of a plan that is only tried; null: it makes no sense, or does not come to an end. */
-function judged(plan: PlanDocument, sectionId: string, zoneId: string): readonly Verdict[] | null {
+function judged(plan: PlanDocument, sectionId: string, zoneId: string, before = known): readonly Verdict[] | null {
   try {
-    const { evaluation } = evaluateOne({ plan, cards: library, sectionId, zoneId }, known);
+    const { evaluation } = evaluateOne({ plan, cards: library, sectionId, zoneId }, before);
     return evaluation.result.status === 'converged' ? evaluation.verdicts : null;
   } catch (error) {
     if (error instanceof DomainError) return null;
@@ -236,8 +236,9 @@ const service = {
   ahead(built: PlanDocument, begun: readonly string[], nowMin: number): readonly Ahead[] {
     try {
       const sections = evaluateMold(built, library, knownBuilt);
+      knownBuilt = knownZones(sections);
       return aheadOf(sections, library, { begun: new Set(begun), nowMin }, ({ id }, zoneId, plan) =>
-        judged(withSection(built, id, plan), id, zoneId),
+        judged(withSection(built, id, plan), id, zoneId, knownBuilt),
       );
     } catch (error) {
       if (error instanceof DomainError) return [];

@@ -1,8 +1,8 @@
 import type { TriedRemedy } from '@pentimento/core/judging';
 import type { PlanDocument } from '@pentimento/core/plan';
-import { useEffect, useRef, useState } from 'react';
+import { useEffect, useState } from 'react';
 import type { Card } from '../../api/api';
-import { makeSimulation } from './make-worker';
+import { useEngine } from './use-engine';
 import { whyNot, type Prepared } from '../../shared/helper';
 import type { SimulationService, WholeMold } from './simulation.worker';
 
@@ -25,20 +25,13 @@ export interface Mold {
 /** All sections and zones of a plan with pots and steps, worked out in a worker of their own; what was simulated once is kept while the page is open. */
 export function useMold(plan: PlanDocument, cards: readonly Card[], sectionId: string | null = null): Mold {
   const [mold, setMold] = useState<Mold>({ whole: null, plan: null, problem: null, remedies: null });
-  const engine = useRef<ReturnType<typeof makeSimulation> | null>(null);
-  useEffect(
-    () => () => {
-      engine.current?.stop();
-      engine.current = null;
-    },
-    [],
-  );
+  const engine = useEngine();
   useEffect(() => {
     let on = true;
     // Waits until the hand rests: this is for plans that stand, not for those that pass.
     const wait = setTimeout(() => void run(), REST_MS);
     const run = async (): Promise<void> => {
-      const helper = (engine.current ??= makeSimulation());
+      const helper = engine();
       const prepared: Prepared<SimulationService> = { key: cards, tell: (service) => service.setCards(cards) };
       const answer = await helper
         .ask((service) => service.mold(plan), prepared)
@@ -53,6 +46,6 @@ export function useMold(plan: PlanDocument, cards: readonly Card[], sectionId: s
       on = false;
       clearTimeout(wait);
     };
-  }, [plan, cards, sectionId]);
+  }, [plan, cards, sectionId, engine]);
   return mold;
 }
