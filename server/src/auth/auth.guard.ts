@@ -29,9 +29,13 @@ export class AuthGuard implements CanActivate {
     return true;
   }
 
-  private async personOf({ session }: Request): Promise<Person | null> {
-    const person = session.personId ? await this.people.find(session.personId) : null;
-    return person && !isOver(session, person, new Date()) ? person : null;
+  private async personOf(request: Request): Promise<Person | null> {
+    const { session } = request;
+    if (!session.personId) return null;
+    const { person, snapshot } = await this.people.atTheDoor(session.personId);
+    if (!person || isOver(session, person, new Date())) return null;
+    request.snapshot = snapshot;
+    return person;
   }
 }
 

@@ -21,7 +21,9 @@ const everybody = [
   somebody('ivy', 'inspector'),
   somebody('new', 'owner', { wordUntil: new Date() }),
 ];
-const people = { find: (id: string) => Promise.resolve(everybody.find((one) => one.id === id) ?? null) } as unknown as PeopleService;
+const people = {
+  atTheDoor: (id: string) => Promise.resolve({ person: everybody.find((one) => one.id === id) ?? null }),
+} as unknown as PeopleService;
 
 class Routes {
   @Needs('nothing') open(): void {

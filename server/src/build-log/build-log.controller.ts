@@ -6,6 +6,7 @@ import { Person } from '../people/person.entity.js';
 import { NewStepEntryDto, StepEntryDto } from './build-log.dto.js';
 import { BuildLogService } from './build-log.service.js';
 import type { StepLogEntry } from './step-entry.entity.js';
+import { SameWhileUnchanged } from '../wire/same-answer.js';
 
 const dto = ({ id, stepId, kind, at, note, reverses, data, madeBy }: StepLogEntry): StepEntryDto => ({
   id,
@@ -25,6 +26,7 @@ export class BuildLogController {
 
   @Get()
   @Needs('look')
+  @SameWhileUnchanged()
   @ApiOkResponse({ type: [StepEntryDto] })
   async list(@Param('id', ParseUUIDPipe) id: string): Promise<StepEntryDto[]> {
     return (await this.log.list(id)).map(dto);

@@ -8,6 +8,7 @@ import { MoldDto } from '../molds/molds.dto.js';
 import { MoldsService } from '../molds/molds.service.js';
 import { Person } from '../people/person.entity.js';
 import { hasEdition } from '../wire/edition.js';
+import { SameWhileUnchanged } from '../wire/same-answer.js';
 import { VersionPipe } from '../wire/version.pipe.js';
 import {
   BuildDto,
@@ -39,6 +40,7 @@ export class BuildsController {
 
   @Get()
   @Needs('look')
+  @SameWhileUnchanged()
   @ApiOkResponse({ type: BuildsDto })
   async list(
     @Query() query: BuildsQueryDto,
@@ -51,6 +53,7 @@ export class BuildsController {
 
   @Get('siblings')
   @Needs('look')
+  @SameWhileUnchanged()
   @ApiOkResponse({ type: [SiblingDto] })
   siblings(@Query() { part, but }: SiblingsQueryDto): Promise<SiblingDto[]> {
     return this.judgments.siblings(part, but);
@@ -65,6 +68,7 @@ export class BuildsController {
 
   @Get(':id')
   @Needs('look')
+  @SameWhileUnchanged()
   @ApiOkResponse({ type: BuildDto })
   async get(@Param('id', ParseUUIDPipe) id: string): Promise<BuildDto> {
     return dto(await this.builds.get(id));
@@ -72,6 +76,7 @@ export class BuildsController {
 
   @Get(':id/versions')
   @Needs('look')
+  @SameWhileUnchanged()
   @ApiOkResponse({ type: [VersionHeadDto] })
   async history(@Param('id', ParseUUIDPipe) id: string): Promise<VersionHeadDto[]> {
     return (await this.builds.history(id)).map(toVersionHeadDto);
@@ -79,6 +84,7 @@ export class BuildsController {
 
   @Get(':id/versions/:number')
   @Needs('look')
+  @SameWhileUnchanged()
   @ApiOkResponse({ type: VersionDto })
   async version(@Param('id', ParseUUIDPipe) id: string, @Param('number', VersionPipe) number: number): Promise<VersionDto> {
     const version = await this.builds.version(id, number);

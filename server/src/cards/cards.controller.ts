@@ -7,6 +7,7 @@ import { Needs } from '../auth/needs.js';
 import { Person } from '../people/person.entity.js';
 import type { Request, Response } from 'express';
 import { hasEdition } from '../wire/edition.js';
+import { SameWhileUnchanged } from '../wire/same-answer.js';
 import { VersionPipe } from '../wire/version.pipe.js';
 import { CardHistoryDto, ImportCardsDto, NewCardDto, NewCardVersionDto, VersionedCardDto } from './cards.dto.js';
 import { CardsService } from './cards.service.js';
@@ -18,6 +19,7 @@ export class CardsController {
 
   @Get()
   @Needs('look')
+  @SameWhileUnchanged()
   @ApiOkResponse({ type: [VersionedCardDto] })
   @Header('content-type', 'application/json; charset=utf-8')
   async list(@Req() request: Request, @Res({ passthrough: true }) response: Response): Promise<string | undefined> {
@@ -49,6 +51,7 @@ export class CardsController {
 
   @Get(':id/versions')
   @Needs('look')
+  @SameWhileUnchanged()
   @ApiOkResponse({ type: [CardHistoryDto] })
   history(@Param('id') id: string): Promise<CardHistoryDto[]> {
     return this.cards.history(id);
@@ -56,6 +59,7 @@ export class CardsController {
 
   @Get(':id/versions/:version')
   @Needs('look')
+  @SameWhileUnchanged()
   @ApiOkResponse({ type: VersionedCardDto })
   version(@Param('id') id: string, @Param('version', VersionPipe) version: number): Promise<VersionedCard> {
     return this.cards.version(id, version);

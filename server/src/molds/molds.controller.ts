@@ -5,6 +5,7 @@ import { CurrentPerson } from '../auth/current-person.js';
 import { Needs } from '../auth/needs.js';
 import { Person } from '../people/person.entity.js';
 import { hasEdition } from '../wire/edition.js';
+import { SameWhileUnchanged } from '../wire/same-answer.js';
 import { ForecastDto, LikelyDto } from './forecast.dto.js';
 import { ForecastsService } from './forecasts.service.js';
 import { LogbookDto, LogbookQueryDto, MoldDto, MoldHeadDto, NewPullDto, NewTreatmentDto, RackDto, RackQueryDto, UndoDto } from './molds.dto.js';
@@ -20,6 +21,7 @@ export class MoldsController {
 
   @Get()
   @Needs('look')
+  @SameWhileUnchanged()
   @ApiOkResponse({ type: RackDto })
   async rack(@Query() query: RackQueryDto, @Req() request: Request, @Res({ passthrough: true }) response: Response): Promise<RackDto | undefined> {
     if (hasEdition(request, response, await this.molds.edition())) return void response.status(304);
@@ -44,6 +46,7 @@ export class MoldsController {
 
   @Get(':id')
   @Needs('look')
+  @SameWhileUnchanged()
   @ApiOkResponse({ type: MoldDto })
   get(@Param('id', ParseUUIDPipe) id: string): Promise<MoldDto> {
     return this.molds.get(id);
@@ -51,6 +54,7 @@ export class MoldsController {
 
   @Get(':id/records')
   @Needs('look')
+  @SameWhileUnchanged()
   @ApiOkResponse({ type: LogbookDto })
   logbook(@Param('id', ParseUUIDPipe) id: string, @Query() { after }: LogbookQueryDto): Promise<LogbookDto> {
     return this.molds.logbook(id, after);

@@ -18,6 +18,7 @@ import {
 } from './people.dto.js';
 import { PeopleService } from './people.service.js';
 import { Person } from './person.entity.js';
+import { SameWhileUnchanged } from '../wire/same-answer.js';
 
 @ApiTags('people')
 @Controller('people')
@@ -29,6 +30,7 @@ export class PeopleController {
 
   @Get()
   @Needs('look')
+  @SameWhileUnchanged()
   @ApiOkResponse({ type: [PersonDto] })
   async list(): Promise<PersonDto[]> {
     return (await this.people.list()).map(toPersonDto);

@@ -1,0 +1,81 @@
+import { Injectable, SetMetadata, type CallHandler, type ExecutionContext, type NestInterceptor } from '@nestjs/common';
+import { Reflector } from '@nestjs/core';
+import type { Request, Response } from 'express';
+import { LRUCache } from 'lru-cache';
+import { map, of, type Observable } from 'rxjs';
+import { DataSource } from 'typeorm';
+import { weakTag } from './edition.js';
+
+declare module 'express-serve-static-core' {
+  interface Request {
+    /** What of the database this request could see as its person was read: its snapshot's text */
+    snapshot?: string;
+  }
+}
+
+const SAME_KEY = 'pentimento:same';
+/** All answers that are kept together [characters]. */
+const MOST_KEPT = 24_000_000;
+
+/**
+ * For a route whose answer follows from its address and the database alone: not from the clock, its asker, or this process.
+ * As long as the database stands where it stood, the answer is given again as it was.
+ */
+export const SameWhileUnchanged = (): MethodDecorator => SetMetadata(SAME_KEY, true);
+
+interface Kept {
+  readonly snapshot: string;
+  readonly text: string;
+  readonly etag: string;
+}
+
+/** Transactions that are committed to whoever looks now; the same text twice: nothing was committed in between. */
+export const SNAPSHOT = 'pg_current_snapshot()::text';
+
+/**
+ * Gives an answer again while not a single transaction was committed since it was read: by whichever process, that is seen in the snapshot which
+ * comes with the person of every request. So nobody ever reads what is not so any more.
+ */
+@Injectable()
+export class SameAnswer implements NestInterceptor {
+  private readonly kept = new LRUCache<string, Kept>({ maxSize: MOST_KEPT, sizeCalculation: ({ text }) => text.length + 1 });
+
+  constructor(
+    private readonly reflector: Reflector,
+    private readonly database: DataSource,
+  ) {}
+
+  intercept(context: ExecutionContext, next: CallHandler): Observable<unknown> {
+    const request = context.switchToHttp().getRequest<Request>();
+    const { snapshot, originalUrl } = request;
+    if (snapshot === undefined || !this.reflector.get<true | undefined>(SAME_KEY, context.getHandler())) return next.handle();
+    const response = context.switchToHttp().getResponse<Response>();
+    const known = this.kept.get(originalUrl);
+    if (known?.snapshot === snapshot) return of(this.given(request, response, known));
+    return next.handle().pipe(
+      map((body: unknown) => {
+        if (body === undefined || response.statusCode !== 200) return body;
+        const text = typeof body === 'string' ? body : JSON.stringify(body);
+        const kept = { snapshot, text, etag: String(response.getHeader('etag') ?? weakTag(text)) };
+        void this.keep(originalUrl, kept);
+        return this.given(request, response, kept);
+      }),
+    );
+  }
+
+  /** Only if nothing was committed while it was read. */
+  private async keep(address: string, kept: Kept): Promise<void> {
+    const rows = await this.database.query<{ now: string }[]>(`select ${SNAPSHOT} as now`).catch(() => []);
+    if (rows.at(0)?.now === kept.snapshot) this.kept.set(address, kept);
+  }
+
+  private given(request: Request, response: Response, { text, etag }: Kept): string | undefined {
+    response.setHeader('etag', etag);
+    if (request.headers['if-none-match'] === etag) {
+      response.status(304);
+      return undefined;
+    }
+    response.type('application/json');
+    return text;
+  }
+}
