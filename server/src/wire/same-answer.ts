@@ -2,7 +2,7 @@ import { Injectable, SetMetadata, type CallHandler, type ExecutionContext, type 
 import { Reflector } from '@nestjs/core';
 import type { Request, Response } from 'express';
 import { LRUCache } from 'lru-cache';
-import { map, of, type Observable } from 'rxjs';
+import { concatMap, from, lastValueFrom, of, type Observable } from 'rxjs';
 import { DataSource } from 'typeorm';
 import { weakTag } from './edition.js';
 
@@ -29,6 +29,11 @@ interface Kept {
   readonly etag: string;
 }
 
+interface Asked {
+  readonly address: string;
+  readonly snapshot: string;
+}
+
 /** Transactions that are committed to whoever looks now; the same text twice: nothing was committed in between. */
 export const SNAPSHOT = 'pg_current_snapshot()::text';
 
@@ -40,6 +45,9 @@ export const SNAPSHOT = 'pg_current_snapshot()::text';
 export class SameAnswer implements NestInterceptor {
   private readonly kept = new LRUCache<string, Kept>({ maxSize: MOST_KEPT, sizeCalculation: ({ text }) => text.length + 1 });
 
+  /** What is being read, by address */
+  private readonly running = new Map<string, { readonly snapshot: string; readonly answer: Promise<Kept | null> }>();
+
   constructor(
     private readonly reflector: Reflector,
     private readonly database: DataSource,
@@ -47,20 +55,34 @@ export class SameAnswer implements NestInterceptor {
 
   intercept(context: ExecutionContext, next: CallHandler): Observable<unknown> {
     const request = context.switchToHttp().getRequest<Request>();
-    const { snapshot, originalUrl } = request;
+    const { snapshot, originalUrl: address } = request;
     if (snapshot === undefined || !this.reflector.get<true | undefined>(SAME_KEY, context.getHandler())) return next.handle();
     const response = context.switchToHttp().getResponse<Response>();
-    const known = this.kept.get(originalUrl);
-    if (known?.snapshot === snapshot) return of(this.given(request, response, known));
-    return next.handle().pipe(
-      map((body: unknown) => {
-        if (body === undefined || response.statusCode !== 200) return body;
-        const text = typeof body === 'string' ? body : JSON.stringify(body);
-        const kept = { snapshot, text, etag: String(response.getHeader('etag') ?? weakTag(text)) };
-        void this.keep(originalUrl, kept);
-        return this.given(request, response, kept);
-      }),
+    const known = this.kept.get(address);
+    if (known?.snapshot === snapshot) return of(given(request, response, known));
+    return from(this.shared({ address, snapshot }, response, next)).pipe(
+      concatMap((kept) => (kept === null ? (response.statusCode === 304 ? of(undefined) : next.handle()) : of(given(request, response, kept)))),
     );
+  }
+
+  /** Read once for all who ask while it is read and saw the same when they came; null: whoever reads it has it already. */
+  private shared({ address, snapshot }: Asked, response: Response, next: CallHandler): Promise<Kept | null> {
+    const running = this.running.get(address);
+    if (running?.snapshot === snapshot) return running.answer;
+    const answer = this.read({ address, snapshot }, response, next).finally(() => {
+      if (this.running.get(address)?.answer === answer) this.running.delete(address);
+    });
+    this.running.set(address, { snapshot, answer });
+    return answer;
+  }
+
+  private async read({ address, snapshot }: Asked, response: Response, next: CallHandler): Promise<Kept | null> {
+    const body: unknown = await lastValueFrom(next.handle(), { defaultValue: undefined });
+    if (body === undefined || response.statusCode !== 200) return null;
+    const text = typeof body === 'string' ? body : JSON.stringify(body);
+    const kept = { snapshot, text, etag: String(response.getHeader('etag') ?? weakTag(text)) };
+    void this.keep(address, kept);
+    return kept;
   }
 
   /** Only if nothing was committed while it was read. */
@@ -68,14 +90,14 @@ export class SameAnswer implements NestInterceptor {
     const rows = await this.database.query<{ now: string }[]>(`select ${SNAPSHOT} as now`).catch(() => []);
     if (rows.at(0)?.now === kept.snapshot) this.kept.set(address, kept);
   }
+}
 
-  private given(request: Request, response: Response, { text, etag }: Kept): string | undefined {
-    response.setHeader('etag', etag);
-    if (request.headers['if-none-match'] === etag) {
-      response.status(304);
-      return undefined;
-    }
-    response.type('application/json');
-    return text;
+function given(request: Request, response: Response, { text, etag }: Kept): string | undefined {
+  response.setHeader('etag', etag);
+  if (request.headers['if-none-match'] === etag) {
+    response.status(304);
+    return undefined;
   }
+  response.type('application/json');
+  return text;
 }
