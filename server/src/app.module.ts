@@ -11,6 +11,7 @@ import { DatabaseModule } from './database/database.module.js';
 import { DevicesModule } from './devices/devices.module.js';
 import { EventsModule } from './events/events.module.js';
 import { HealthController } from './health/health.controller.js';
+import { InstrumentsModule } from './instruments/instruments.module.js';
 import { LotsModule } from './lots/lots.module.js';
 import { MoldsModule } from './molds/molds.module.js';
 import { OpenApiController } from './openapi.controller.js';
@@ -35,6 +36,7 @@ export class AppModule {
         BuildsModule,
         BuildLogModule,
         LotsModule,
+        InstrumentsModule,
         PhotosModule,
         MoldsModule,
         TravelerModule,

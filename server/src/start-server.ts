@@ -8,6 +8,7 @@ import type { ServerConfig } from './config.js';
 import { createApp } from './create-app.js';
 import { prepareDatabase } from './database/data-source.js';
 import { seedDemo } from './demo/seed-demo.js';
+import { InstrumentLines } from './instruments/instrument-lines.js';
 import { isDatabaseAway } from './errors/problem.filter.js';
 
 export interface RunningServer {
@@ -57,6 +58,10 @@ export async function startServer(
     closeApp = () => app.close();
     const ours: RequestListener = app.getHttpAdapter().getInstance();
     handle = ours;
+    const lines = app.get(InstrumentLines);
+    server.on('upgrade', (request, socket, head) => {
+      lines.upgrade(request, socket, head);
+    });
   };
   const ready = prepare();
   const close = async (): Promise<void> => {

@@ -8,6 +8,8 @@ const ACCESS: Readonly<Record<string, 'append' | 'change' | 'change and delete'>
   cup_test: 'append',
   device: 'change',
   http_session: 'change and delete',
+  instrument: 'change',
+  instrument_watch: 'change',
   laminate_record: 'append',
   lot: 'change',
   mold: 'change',

@@ -7,6 +7,7 @@ import { StepLogEntry } from '../build-log/step-entry.entity.js';
 import { StoredLot } from '../lots/lot.entity.js';
 import { Photo } from '../photos/photo.entity.js';
 import { Device } from '../devices/device.entity.js';
+import { Instrument, InstrumentWatch } from '../instruments/instrument.entity.js';
 import { Mold } from '../molds/mold.entity.js';
 import { Pull, Treatment } from '../molds/service-records.entity.js';
 import { Person } from '../people/person.entity.js';
@@ -28,4 +29,6 @@ export const entities = [
   StepLogEntry,
   Photo,
   StoredLot,
+  Instrument,
+  InstrumentWatch,
 ];

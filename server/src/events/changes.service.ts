@@ -1,5 +1,7 @@
 import { Inject, Injectable, Logger, type OnApplicationBootstrap, type OnModuleDestroy } from '@nestjs/common';
 import { Subject } from 'rxjs';
+import type { DataSource } from 'typeorm';
+import { heard, type LatestReading } from '@pentimento/core/instruments';
 import { SERVER_CONFIG, type ServerConfig } from '../config.js';
 import { SteadyClient } from '../database/steady-client.js';
 
@@ -7,7 +9,7 @@ const CHANNEL = 'pentimento';
 const FIRST_PAUSE_MS = 500;
 const LONGEST_PAUSE_MS = 15_000;
 
-export const changeKinds = ['build', 'mold', 'log', 'card', 'lot', 'all'] as const;
+export const changeKinds = ['build', 'mold', 'log', 'card', 'lot', 'instrument', 'all'] as const;
 
 /** Something of the shop that changed, by whichever process: its kind and id. all: some may have been missed, ask for everything. */
 export interface Change {
@@ -19,6 +21,10 @@ export interface Change {
 @Injectable()
 export class ChangesService implements OnApplicationBootstrap, OnModuleDestroy {
   readonly changes = new Subject<Change>();
+  /** What an instrument said just now */
+  readonly readings = new Subject<LatestReading>();
+  /** Scales that are asked to set themselves to zero, by id */
+  readonly tares = new Subject<string>();
   /** This process ends: so do those who listen to it */
   readonly ended = new Subject<void>();
   private readonly logger = new Logger('Changes');
@@ -38,8 +44,23 @@ export class ChangesService implements OnApplicationBootstrap, OnModuleDestroy {
     clearTimeout(this.again);
     this.ended.next();
     this.ended.complete();
-    this.changes.complete();
+    for (const subject of [this.changes, this.readings, this.tares]) subject.complete();
     await this.client?.end().catch(() => undefined);
+  }
+
+  /** Tells every process something that is not kept: a reading, or a wish to an instrument. */
+  async tell(kind: 'reading' | 'tare', what: string, database: DataSource): Promise<void> {
+    await database.query(`select pg_notify('${CHANNEL}', $1)`, [`${kind} ${what}`]);
+  }
+
+  private heard(payload: string): void {
+    const space = payload.indexOf(' ');
+    const [kind, rest] = [payload.slice(0, space), payload.slice(space + 1)];
+    // Only this program's own processes speak on this channel.
+    if (kind === 'reading') this.readings.next(heard(rest));
+    if (kind === 'tare') this.tares.next(rest);
+    const known = changeKinds.find((one) => one === kind);
+    if (known) this.changes.next({ kind: known, id: rest });
   }
 
   private async listen(): Promise<void> {
@@ -54,9 +75,7 @@ export class ChangesService implements OnApplicationBootstrap, OnModuleDestroy {
     client.on('end', later);
     client.on('error', later);
     client.on('notification', ({ payload }) => {
-      const [kind, id = ''] = (payload ?? '').split(' ');
-      const known = changeKinds.find((one) => one === kind);
-      if (known) this.changes.next({ kind: known, id });
+      this.heard(payload ?? '');
     });
     try {
       await client.connect();

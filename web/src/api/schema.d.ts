@@ -548,6 +548,102 @@ export interface paths {
         patch: operations["LotsController_change"];
         trace?: never;
     };
+    "/api/instruments": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["InstrumentsController_list"];
+        put?: never;
+        post: operations["InstrumentsController_add"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/instruments/{id}/end": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["InstrumentsController_end"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/instruments/{id}/tare": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["InstrumentsController_tare"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/instruments/{id}/watches": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["InstrumentsController_watch"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/builds/{id}/watches": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["InstrumentsController_ofBuild"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/watches/{id}/end": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["InstrumentsController_endWatch"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/builds/{id}/photos": {
         parameters: {
             query?: never;
@@ -1626,6 +1722,75 @@ export interface components {
             /** Format: date */
             opened: string | null;
             usedUp: boolean;
+        };
+        LatestDto: {
+            /** Format: uuid */
+            instrumentId: string;
+            channel: number;
+            /** @description g */
+            g: number | null;
+            steady: boolean;
+            /** @description °C */
+            tempC: number | null;
+            /** @description % */
+            humidityPct: number | null;
+            /** Format: date-time */
+            at: string;
+        };
+        InstrumentDto: {
+            /** Format: uuid */
+            id: string;
+            name: string;
+            /** @enum {string} */
+            kind: "scale" | "logger" | "room";
+            madeBy: string;
+            /** Format: date-time */
+            madeAt: string;
+            latest: components["schemas"]["LatestDto"][];
+        };
+        NewInstrumentDto: {
+            /** Format: uuid */
+            id: string;
+            name: string;
+            /** @enum {string} */
+            kind: "scale" | "logger" | "room";
+        };
+        InstrumentKeyDto: {
+            /** Format: uuid */
+            id: string;
+            key: string;
+        };
+        NewWatchDto: {
+            /** Format: uuid */
+            id: string;
+            /** Format: uuid */
+            buildId: string;
+            stepId: string;
+            channel: number;
+            layerId: string | null;
+            frac: number | null;
+            /** @description min */
+            everyMin: number;
+            /** Format: date-time */
+            fromAt: string;
+        };
+        WatchDto: {
+            /** Format: uuid */
+            id: string;
+            /** Format: uuid */
+            buildId: string;
+            stepId: string;
+            channel: number;
+            layerId: string | null;
+            frac: number | null;
+            /** @description min */
+            everyMin: number;
+            /** Format: date-time */
+            fromAt: string;
+            /** Format: uuid */
+            instrumentId: string;
+            instrument: string;
+            madeBy: string;
         };
         NewPhotoDto: {
             /** Format: uuid */
@@ -2711,6 +2876,151 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["LotDto"];
                 };
+            };
+        };
+    };
+    InstrumentsController_list: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["InstrumentDto"][];
+                };
+            };
+        };
+    };
+    InstrumentsController_add: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewInstrumentDto"];
+            };
+        };
+        responses: {
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["InstrumentKeyDto"];
+                };
+            };
+        };
+    };
+    InstrumentsController_end: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    InstrumentsController_tare: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    InstrumentsController_watch: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewWatchDto"];
+            };
+        };
+        responses: {
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WatchDto"][];
+                };
+            };
+        };
+    };
+    InstrumentsController_ofBuild: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WatchDto"][];
+                };
+            };
+        };
+    };
+    InstrumentsController_endWatch: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
         };
     };
