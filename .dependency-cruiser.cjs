@@ -18,6 +18,7 @@ const coreLayers = [
   ['steps'],
   ['bench'],
   ['explain', 'uncertainty', 'calibration', 'traveler', 'schools', 'threads', 'doors'],
+  ['instruments'],
 ];
 const webLayers = [
   ['local'],
@@ -25,7 +26,7 @@ const webLayers = [
   ['shared'],
   ['features/plan', 'features/outbox'],
   ['app'],
-  ['features/simulation'],
+  ['features/simulation', 'features/instruments'],
   ['features/layers', 'features/stage'],
   ['features/stages', 'features/board', 'features/bench', 'features/rack', 'features/stores', 'features/shop', 'features/sign-in'],
   ['features/plan-page'],

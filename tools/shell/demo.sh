@@ -40,6 +40,9 @@ run_demo() {
   wait_healthy "$port"
   local address=http://127.0.0.1:$port
   printf '%s' "$address" >"$FOLDER/address"
+  # A scale, a sensor and a logger that are not there, so that the bench has something to read.
+  setsid node server/dist/demo/stand-ins/main.js demo "$address" >"$FOLDER/stand-ins.log" 2>&1 &
+  CHILDREN+=($!)
   if [ "$mode" = dev ]; then
     local web_port
     web_port=$(free_port 5173)

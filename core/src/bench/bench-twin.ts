@@ -42,7 +42,12 @@ function topLayer({ sessions }: { readonly sessions: PlanDocument['sections'][nu
   return layers.find(({ id }) => id === own)?.id ?? layers.at(-1)?.id ?? null;
 }
 
-/** Two layers may bear one name: here each bears its id. */
+/** The field of a section as a case in which each layer bears its id: two may bear one name. */
+export function caseByLayer(plan: PlanDocument, sectionId: string, cards: CardLibrary): GrowthCase {
+  const view = fieldOf(plan, sectionId);
+  return byId(planToCase(view, cards), view);
+}
+
 function byId(growth: GrowthCase, { sessions }: SectionPlan): GrowthCase {
   return {
     ...growth,
@@ -81,10 +86,9 @@ export function forecastOnBench(
   if (!section || section.sessions.length === 0) return null;
   const readings = twinReadings(section, read.entries, read.minuteOf).filter(({ timeS }) => timeS >= 0 && timeS <= read.nowMin * 60);
   if (readings.filter(({ where }) => where !== 'air').length < LEAST_READINGS) return null;
-  const view = fieldOf(plan, sectionId);
   const { layers, parameters, estimate } = forecastTwin({
     name: section.name,
-    planned: byId(planToCase(view, cards), view),
+    planned: caseByLayer(plan, sectionId, cards),
     nowS: read.nowMin * 60,
     readings,
   });

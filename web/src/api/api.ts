@@ -16,6 +16,9 @@ export type Mold = Schemas['MoldDto'];
 export type MoldHead = Schemas['MoldHeadDto'];
 export type MoldRecord = Schemas['MoldRecordDto'];
 export type Rack = Schemas['RackDto'];
+export type Instrument = Schemas['InstrumentDto'];
+export type InstrumentReading = Schemas['LatestDto'];
+export type Watch = Schemas['WatchDto'];
 export type ReleaseForecast = Schemas['ForecastDto'];
 export type Sibling = Schemas['SiblingDto'];
 export type Card = Schemas['VersionedCardDto'];
@@ -31,7 +34,7 @@ export type NewStepEntry = Schemas['NewStepEntryDto'];
 export type NewTreatment = Schemas['NewTreatmentDto'];
 
 /** Everything that the server says besides who is here. */
-export const DATA_TAGS = ['Builds', 'Molds', 'Cards', 'CupTests', 'People', 'Devices', 'Rights', 'BuildLog', 'Lots'] as const;
+export const DATA_TAGS = ['Builds', 'Molds', 'Cards', 'CupTests', 'People', 'Devices', 'Rights', 'BuildLog', 'Lots', 'Instruments'] as const;
 
 /** Which part of a list. */
 export interface Page {
@@ -175,6 +178,32 @@ export const api = createApi({
       query: ({ id, body }) => ({ url: `lots/${id}`, method: 'PATCH', body }),
       invalidatesTags: ['Lots'],
     }),
+    /** Moments by this device's clock, which may not be the server's. */
+    instruments: build.query<Instrument[], void>({
+      query: () => 'instruments',
+      transformResponse: (instruments: Instrument[], meta) => {
+        const sent = Date.parse(meta?.response?.headers.get('date') ?? '');
+        const aheadMs = Number.isNaN(sent) ? 0 : Date.now() - sent;
+        const here = (at: string): string => new Date(Date.parse(at) + aheadMs).toISOString();
+        return instruments.map((instrument) => ({ ...instrument, latest: instrument.latest.map((one) => ({ ...one, at: here(one.at) })) }));
+      },
+      providesTags: ['Instruments'],
+    }),
+    addInstrument: build.mutation<Schemas['InstrumentKeyDto'], Schemas['NewInstrumentDto']>({
+      query: (body) => ({ url: 'instruments', method: 'POST', body }),
+      invalidatesTags: ['Instruments'],
+    }),
+    endInstrument: build.mutation<null, string>({
+      query: (id) => ({ url: `instruments/${id}/end`, method: 'POST' }),
+      invalidatesTags: ['Instruments'],
+    }),
+    tareInstrument: build.mutation<null, string>({ query: (id) => ({ url: `instruments/${id}/tare`, method: 'POST' }) }),
+    watches: build.query<Watch[], string>({ query: (buildId) => `builds/${buildId}/watches`, providesTags: ['Instruments'] }),
+    addWatch: build.mutation<Watch[], { instrumentId: string; body: Schemas['NewWatchDto'] }>({
+      query: ({ instrumentId, body }) => ({ url: `instruments/${instrumentId}/watches`, method: 'POST', body }),
+      invalidatesTags: ['Instruments'],
+    }),
+    endWatch: build.mutation<null, string>({ query: (id) => ({ url: `watches/${id}/end`, method: 'POST' }), invalidatesTags: ['Instruments'] }),
     undoTreatment: build.mutation<MoldHead, { moldId: string; treatmentId: string; body: Schemas['UndoDto'] }>({
       query: ({ moldId, treatmentId, body }) => ({ url: `molds/${moldId}/treatments/${treatmentId}/undo`, method: 'POST', body }),
       invalidatesTags: ['Molds'],
@@ -235,6 +264,13 @@ export const {
   useMoldForecastQuery,
   useMoldQuery,
   useMoldRecordsQuery,
+  useInstrumentsQuery,
+  useAddInstrumentMutation,
+  useEndInstrumentMutation,
+  useTareInstrumentMutation,
+  useWatchesQuery,
+  useAddWatchMutation,
+  useEndWatchMutation,
   useAddPullMutation,
   useUndoPullMutation,
   useUndoTreatmentMutation,

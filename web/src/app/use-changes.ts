@@ -1,5 +1,5 @@
 import { useEffect } from 'react';
-import { api, type DATA_TAGS } from '../api/api';
+import { api, type DATA_TAGS, type InstrumentReading } from '../api/api';
 import { useAppDispatch } from './store';
 
 /** Several changes of one moment are asked for together [ms]. */
@@ -11,13 +11,25 @@ const TAGS: Readonly<Record<string, readonly (typeof DATA_TAGS)[number][]>> = {
   log: ['BuildLog'],
   card: ['Cards'],
   lot: ['Lots'],
-  all: ['Builds', 'Molds', 'BuildLog', 'Cards', 'Lots'],
+  instrument: ['Instruments'],
+  all: ['Builds', 'Molds', 'BuildLog', 'Cards', 'Lots', 'Instruments'],
 };
 
 function kindOf(data: unknown): string {
   if (typeof data !== 'string') return '';
   const parsed: unknown = JSON.parse(data);
   return typeof parsed === 'object' && parsed !== null && 'kind' in parsed && typeof parsed.kind === 'string' ? parsed.kind : '';
+}
+
+/** What an instrument said, as the server tells it. */
+function readingOf(data: string): InstrumentReading | null {
+  const parsed: unknown = JSON.parse(data);
+  // By this device's clock: by that it is told who is silent.
+  return isReading(parsed) ? { ...parsed, at: new Date().toISOString() } : null;
+}
+
+function isReading(value: unknown): value is InstrumentReading {
+  return typeof value === 'object' && value !== null && 'instrumentId' in value && 'channel' in value && 'at' in value;
 }
 
 /** Asks anew for what somebody else changed, as soon as the server says so. The browser itself connects again after a loss. */
@@ -40,6 +52,16 @@ export function useChanges(): void {
     };
     source.addEventListener('change', ({ data }) => {
       ask(kindOf(data));
+    });
+    source.addEventListener('reading', ({ data }) => {
+      const reading = typeof data === 'string' ? readingOf(data) : null;
+      if (!reading) return;
+      dispatch(
+        api.util.updateQueryData('instruments', undefined, (instruments) => {
+          const instrument = instruments.find(({ id }) => id === reading.instrumentId);
+          if (instrument) instrument.latest = [...instrument.latest.filter(({ channel }) => channel !== reading.channel), reading];
+        }),
+      );
     });
     source.addEventListener('open', () => {
       // Connected again: something may have been missed.

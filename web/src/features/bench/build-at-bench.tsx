@@ -15,6 +15,7 @@ import { Failed, Loading } from '../../shared/states';
 import { useUnits } from '../../shared/use-units';
 import { usePlanNow } from '../../shared/use-plan-now';
 import type { BenchState } from '../simulation/simulation.worker';
+import { WatchStrip } from '../instruments/watch-strip';
 import { AheadPart } from './ahead-part';
 import { AsBuiltPart } from './as-built-part';
 import { BellList } from './bell-list';
@@ -216,6 +217,7 @@ function AtBench({ build, bench, state, library, nowMin }: AtBenchProps) {
                   }}
                 />
                 <PotClocks pots={pots} nowMin={nowMin} />
+                <WatchStrip buildId={build.id} layerName={(id) => layerName(plan, id)} />
               </>
             ) : (
               <p className="text-lg">
@@ -287,6 +289,7 @@ function AtBench({ build, bench, state, library, nowMin }: AtBenchProps) {
       {reading && (
         <ReadingSheet
           kind={reading}
+          buildId={build.id}
           {...sheetOf(chosen, plan, library, state)}
           judge={(one) => judgeReading(lineOf(one, chosen?.id ?? NO_STEP), context)}
           onPicture={write.picture}
@@ -300,13 +303,23 @@ function AtBench({ build, bench, state, library, nowMin }: AtBenchProps) {
   );
 }
 
+function layerName({ sections }: PlanDocument, id: string): string {
+  const layers = sections.flatMap(({ sessions }) => sessions.flatMap((session) => session.layers));
+  return layers.find((layer) => layer.id === id)?.name ?? 'a layer that is gone';
+}
+
 /** A reading as a line of now, to be told what it would mean. */
 function lineOf(reading: Reading, stepId: string): StepEntry {
   return { id: 'new', stepId, at: new Date().toISOString(), note: '', reverses: null, madeBy: '', ...reading };
 }
 
 /** What a sheet knows of the step: its section's zones and layers, the step's own first. */
-function sheetOf(step: Step | null, plan: PlanDocument, library: CardLibrary, { rows }: BenchState): Omit<SheetProps, 'judge' | 'onWrite'> {
+function sheetOf(
+  step: Step | null,
+  plan: PlanDocument,
+  library: CardLibrary,
+  { rows }: BenchState,
+): Omit<SheetProps, 'judge' | 'onWrite' | 'buildId'> {
   const section = (step ? (sectionOfStep(plan, step.id) ?? plan.sections.find(({ id }) => id === step.sectionId)) : undefined) ?? plan.sections[0];
   const layers = section.sessions.flatMap((session) => session.layers);
   const own = step?.sessionId ? section.sessions.find(({ id }) => id === step.sessionId)?.layers : undefined;

@@ -35,10 +35,14 @@ export function LogLines({ entries, gone, nameOf, context, readOnly = false, onT
       <h2 className="font-semibold">Log</h2>
       {rows.length === 0 && <p className="muted mt-1">Nothing is written yet. Start and Done write the time and your name.</p>}
       <ol>
-        {rows.map((entry) => (
+        {folded(rows, openId).map(({ entry, more }) => (
           <LogLine
             key={entry.id}
             entry={entry}
+            more={more}
+            onMore={() => {
+              setOpen(entry.id);
+            }}
             name={entry.stepId === NO_STEP ? '' : nameOf(entry.stepId)}
             struck={reversed.has(entry.id)}
             lost={lost.has(entry.id)}
@@ -73,8 +77,39 @@ export function LogLines({ entries, gone, nameOf, context, readOnly = false, onT
   );
 }
 
+/** A line, and how many of the same instrument directly before it are folded into it. */
+interface Folded {
+  readonly entry: StepEntry;
+  readonly more: number;
+}
+
+/** What an instrument writes by itself would bury the rest: of its lines that follow each other the newest stands for all, until it is opened. */
+export function folded(rows: readonly StepEntry[], openId: string | null = null): Folded[] {
+  const found: { entry: StepEntry; more: number }[] = [];
+  let open = false;
+  for (const entry of rows) {
+    const last = found.at(-1);
+    if (last && !open && sourceOf(entry) !== null && sourceOf(entry) === sourceOf(last.entry)) last.more += 1;
+    else {
+      const goesOn = open && last && sourceOf(entry) === sourceOf(last.entry);
+      found.push({ entry, more: 0 });
+      open = Boolean(goesOn) || entry.id === openId;
+    }
+  }
+  return found;
+}
+
+/** Instrument and place of a line that was written by one; null: a person wrote it. */
+function sourceOf({ kind, note, data }: StepEntry): string | null {
+  if (kind !== 'temperature' || !note.startsWith('by ')) return null;
+  return [note, data.at, data.layerId ?? ''].join(' ');
+}
+
 interface LogLineProps {
   readonly entry: StepEntry;
+  /** Lines of the same instrument that are folded into it */
+  readonly more: number;
+  readonly onMore: () => void;
   readonly name: string;
   readonly struck: boolean;
   readonly lost: boolean;
@@ -85,7 +120,7 @@ interface LogLineProps {
   readonly onTakeBack: () => void;
 }
 
-function LogLine({ entry, name, struck, lost, context, offersBack, onOpen, onTakeBack }: LogLineProps) {
+function LogLine({ entry, more, onMore, name, struck, lost, context, offersBack, onOpen, onTakeBack }: LogLineProps) {
   const { fill } = useUnits();
   const finding = struck ? null : judgeReading(entry, context);
   const photoId = entry.kind === 'photo' || entry.kind === 'finding' ? entry.data.photoId : undefined;
@@ -111,6 +146,11 @@ function LogLine({ entry, name, struck, lost, context, offersBack, onOpen, onTak
       <p className="muted num flex flex-wrap items-center text-sm">
         {momentShort(entry.at)} · {entry.madeBy}
         {lost && ' · no longer in the plan'}
+        {more > 0 && (
+          <button type="button" className="link ml-2 min-h-8 font-sans" onClick={onMore}>
+            and {more} before it
+          </button>
+        )}
         <span className="flex-1" />
         {offersBack && (
           <MayButton right="log" className="hairline hover:bg-base-200 min-h-10 border px-3 font-sans" onClick={onTakeBack}>

@@ -1,13 +1,14 @@
 import { MayButton } from '../../shared/may-button';
 import { cardRows, csvText, writeCardFile } from '@pentimento/core/formats';
 import { cardText, materialKinds, resinFamilies, type MaterialKind } from '@pentimento/core/materials';
-import { Download, Plus, Upload } from 'lucide-react';
+import { Download, Gauge, Plus, Upload } from 'lucide-react';
 import { useEffect, useId, useState } from 'react';
 import { useLocation, useNavigate } from 'react-router';
 import { useCardsQuery, type Card } from '../../api/api';
 import { HatchDefs, hatchOf } from '../../shared/hatch';
 import { saveFile } from '../../shared/save-file';
 import { Failed, Loading } from '../../shared/states';
+import { InstrumentsDialog } from '../instruments/instruments-dialog';
 import { CardPage } from './card-page';
 import { ImportDialog } from './import-cards';
 import { NewCardDialog } from './new-card';
@@ -28,7 +29,7 @@ export function StoresPage() {
   const { hash } = useLocation();
   const navigate = useNavigate();
   const [search, setSearch] = useState('');
-  const [sheet, setSheet] = useState<'new' | 'import' | null>(null);
+  const [sheet, setSheet] = useState<'new' | 'import' | 'instruments' | null>(null);
   const chosen = data?.find(({ id }) => `#${id}` === hash) ?? data?.at(0);
   useEffect(() => {
     if (hash) document.getElementById(`card-${hash.slice(1)}`)?.scrollIntoView({ block: 'nearest' });
@@ -79,15 +80,25 @@ export function StoresPage() {
           onClose={close}
         />
       )}
+      {sheet === 'instruments' && <InstrumentsDialog onClose={close} />}
       {sheet === 'import' && <ImportDialog known={data} onClose={close} />}
     </div>
   );
 }
 
 /** New cards, and all of them in and out as files. */
-function StoreActions({ cards, onSheet }: { cards: readonly Card[]; onSheet: (sheet: 'new' | 'import') => void }) {
+function StoreActions({ cards, onSheet }: { cards: readonly Card[]; onSheet: (sheet: 'new' | 'import' | 'instruments') => void }) {
   return (
     <>
+      <button
+        type="button"
+        className="btn btn-sm btn-ghost"
+        onClick={() => {
+          onSheet('instruments');
+        }}
+      >
+        <Gauge size={14} aria-hidden /> Instruments
+      </button>
       <MayButton
         right="cards"
 

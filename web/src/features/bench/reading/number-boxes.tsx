@@ -1,6 +1,8 @@
 import type { DisplayQuantity } from '@pentimento/core/units';
 import { useState } from 'react';
 import { useUnits } from '../../../shared/use-units';
+import { InstrumentKeys } from '../../instruments/instrument-keys';
+import type { LiveKind } from '../../instruments/live';
 import { Keypad, numberOf } from './keypad';
 
 /** A number that is typed by the large keys. */
@@ -11,6 +13,8 @@ export interface NumberBox {
   readonly unit?: string;
   /** What was planned, shown under it */
   readonly wanted?: string;
+  /** Instruments that show it */
+  readonly live?: LiveKind;
   /** Below zero too */
   readonly signed?: boolean;
 }
@@ -38,6 +42,15 @@ export function NumberBoxes({ boxes, typed, onTyped }: NumberBoxesProps) {
   const units = useUnits();
   const [active, setActive] = useState(boxes[0].key);
   const box = boxes.find(({ key }) => key === active) ?? boxes[0];
+  // An instrument gives tenths of a degree.
+  const digits = (box.quantity ? units.digits(box.quantity) : 0) + (box.quantity === 'temperature' ? 1 : 0);
+  const shownAs = (value: number): string => (box.quantity ? units.show(box.quantity, value) : value).toFixed(digits);
+  const take = (value: number): void => {
+    onTyped({ ...typed, [box.key]: shownAs(value) });
+    // What is weighed next goes into the next box.
+    const next = boxes.slice(boxes.indexOf(box) + 1).at(0);
+    if (next && !typed[next.key]) setActive(next.key);
+  };
   return (
     <>
       <div className="mb-2 grid gap-2" style={{ gridTemplateColumns: `repeat(${String(Math.min(3, boxes.length))}, minmax(0, 1fr))` }}>
@@ -59,6 +72,13 @@ export function NumberBoxes({ boxes, typed, onTyped }: NumberBoxesProps) {
           </button>
         ))}
       </div>
+      {box.live && (
+        <InstrumentKeys
+          of={box.live}
+          shown={(value) => `${shownAs(value)} ${box.quantity ? units.unit(box.quantity) : (box.unit ?? '')}`}
+          onTake={take}
+        />
+      )}
       <Keypad
         text={typed[box.key] ?? ''}
         signed={box.signed}

@@ -29,11 +29,12 @@ export function PotSheet({ step, plan, library, layers, rows, onWrite }: SheetPr
   if (!layer || !card) return <p>No layer of this section takes a resin.</p>;
   const row = rows.find((one) => one.layers.some(({ id }) => id === layer.id));
   const boxes: NumberBox[] = [
-    { key: 'resin', label: 'Resin', quantity: 'potMass', wanted: row && `${units.text('potMass', row.dose.resinG)} planned` },
+    { key: 'resin', label: 'Resin', quantity: 'potMass', live: 'mass', wanted: row && `${units.text('potMass', row.dose.resinG)} planned` },
     {
       key: 'hardener',
       label: row?.hardener ?? 'Hardener',
       quantity: 'potMass',
+      live: 'mass',
       wanted: row && `${units.text('potMass', row.dose.hardenerG)} planned`,
     },
   ];

@@ -58,7 +58,11 @@ function SheetOf({ kind, onPicture, ...props }: Omit<ReadingSheetProps, 'onClose
       return <TemperatureSheet {...props} />;
     case 'humidity':
       return (
-        <NumbersSheet {...props} boxes={[{ key: 'pct', label: 'Humidity', unit: '%' }]} reading={([pct]) => ({ kind: 'humidity', data: { pct } })} />
+        <NumbersSheet
+          {...props}
+          boxes={[{ key: 'pct', label: 'Humidity', unit: '%', live: 'humidity' }]}
+          reading={([pct]) => ({ kind: 'humidity', data: { pct } })}
+        />
       );
     case 'mass':
       return (

@@ -6,6 +6,7 @@ import type { Step } from '@pentimento/core/steps';
 
 /** What a sheet for one reading knows of the step it is taken at. */
 export interface SheetProps {
+  readonly buildId: string;
   /** null: about no step */
   readonly step: Step | null;
   readonly plan: PlanDocument;

@@ -1,5 +1,6 @@
-import { readingFields, type Reading, type ReadingOf } from '@pentimento/core/log';
+import { NO_STEP, readingFields, type Reading, type ReadingOf } from '@pentimento/core/log';
 import { useState } from 'react';
+import { WatchKeys } from '../../instruments/watch-keys';
 import { BigChoice } from './big-choice';
 import { NumberBoxes, useStored, type NumberBox, type Typed } from './number-boxes';
 import type { SheetProps } from './sheet-props';
@@ -13,13 +14,13 @@ const DEPTHS = [
 ] as const;
 
 /** A temperature of the air, a drum, the surface, or of a thermocouple that lies in a layer. */
-export function TemperatureSheet({ layers, judge, onWrite }: SheetProps) {
+export function TemperatureSheet({ buildId, step, layers, judge, onWrite }: SheetProps) {
   const stored = useStored();
   const [place, setPlace] = useState<ReadingOf<'temperature'>['at']>('air');
   const [layerId, setLayer] = useState(layers.at(0)?.id ?? null);
   const [frac, setFrac] = useState<number>(0.5);
   const [typed, setTyped] = useState<Typed>({});
-  const box: NumberBox = { key: 'temp', label: 'Temperature', quantity: 'temperature', signed: true };
+  const box: NumberBox = { key: 'temp', label: 'Temperature', quantity: 'temperature', signed: true, live: place === 'air' ? 'air' : 'probe' };
   const tempC = stored(box, typed);
   const wired = place === 'thermocouple';
   const reading: Reading | null =
@@ -34,6 +35,9 @@ export function TemperatureSheet({ layers, judge, onWrite }: SheetProps) {
         </>
       )}
       <NumberBoxes boxes={[box]} typed={typed} onTyped={setTyped} />
+      {(place === 'air' || (wired && layerId !== null)) && (
+        <WatchKeys buildId={buildId} stepId={step?.id ?? NO_STEP} lies={wired && layerId !== null ? { layerId, frac } : null} />
+      )}
       <WriteReading reading={reading} judge={judge} onWrite={onWrite} />
     </>
   );
