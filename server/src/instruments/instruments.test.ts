@@ -225,12 +225,11 @@ describe('instruments', () => {
     const { id, device } = await connected('scale', 'Mad scale');
     await device.says(...Array.from({ length: 700 }, (_, i) => `mass ${String(i)} g moving`));
     expect(await device.hears(/no more/)).toBe('no more than 60 lines a second');
-    expect(
-      await until(
-        () => latest(id),
-        (found) => found.length > 0,
-      ),
-    ).toHaveLength(1);
+    // The newest that counted is what stands there in the end.
+    await until(
+      () => latest(id),
+      (found) => Number(found.at(0)?.g) >= 590,
+    );
     device.socket.close();
   });
 });

@@ -14,6 +14,8 @@ const NEWS_MS = 60_000;
 export class LiveReadings implements OnModuleInit {
   private readonly latest = new Map<string, LatestReading>();
   private readonly toldMs = new Map<string, number>();
+  /** What is told next, by instrument and channel */
+  private readonly waiting = new Map<string, { text: string }>();
 
   constructor(
     private readonly database: DataSource,
@@ -30,15 +32,30 @@ export class LiveReadings implements OnModuleInit {
     return [...this.latest.values()].filter((one) => one.instrumentId === instrumentId).sort((a, b) => a.channel - b.channel);
   }
 
-  /** Tells every process and page, unless they were told a moment ago. */
-  async tell({ id, kind }: Instrument, line: InstrumentLine, at: Date): Promise<void> {
+  /** Tells every process and page: at once, or with the newest of what came meanwhile after a pause. */
+  async tell(instrument: Instrument, line: InstrumentLine, at: Date): Promise<void> {
     const now = Date.now();
     if (now - at.getTime() > NEWS_MS) return;
-    const reading = latestReading(id, line, at.toISOString());
-    const key = `${id} ${String(reading.channel)}`;
-    const settled = line.kind === 'mass' && line.steady && !this.latest.get(key)?.steady;
-    if (!settled && now - (this.toldMs.get(key) ?? 0) < (line.kind === 'mass' ? PAUSE_MS.mass : PAUSE_MS.other)) return;
-    this.toldMs.set(key, now);
-    await this.changes.tell('reading', told(id, kind, line, reading.at), this.database);
+    const reading = latestReading(instrument.id, line, at.toISOString());
+    const key = `${instrument.id} ${String(reading.channel)}`;
+    const text = told(instrument.id, instrument.kind, line, reading.at);
+    const waiting = this.waiting.get(key);
+    if (waiting) waiting.text = text;
+    else if (now - (this.toldMs.get(key) ?? 0) >= pauseOf(line)) await this.say(key, text);
+    else {
+      const newest = { text };
+      this.waiting.set(key, newest);
+      setTimeout(() => {
+        this.waiting.delete(key);
+        void this.say(key, newest.text).catch(() => undefined);
+      }, pauseOf(line)).unref();
+    }
+  }
+
+  private async say(key: string, text: string): Promise<void> {
+    this.toldMs.set(key, Date.now());
+    await this.changes.tell('reading', text, this.database);
   }
 }
+
+const pauseOf = ({ kind }: InstrumentLine): number => (kind === 'mass' ? PAUSE_MS.mass : PAUSE_MS.other);

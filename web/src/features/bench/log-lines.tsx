@@ -91,9 +91,9 @@ export function folded(rows: readonly StepEntry[], openId: string | null = null)
     const last = found.at(-1);
     if (last && !open && sourceOf(entry) !== null && sourceOf(entry) === sourceOf(last.entry)) last.more += 1;
     else {
-      const goesOn = open && last && sourceOf(entry) === sourceOf(last.entry);
+      const goesOn: boolean = open && last !== undefined && sourceOf(entry) === sourceOf(last.entry);
       found.push({ entry, more: 0 });
-      open = Boolean(goesOn) || entry.id === openId;
+      open = goesOn || entry.id === openId;
     }
   }
   return found;
