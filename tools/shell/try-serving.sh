@@ -54,6 +54,16 @@ check "the proxy's id of a request stands in the log" grep -q "\"id\":\"$id\"" "
 check "the log is lines of JSON" node -e '
   const lines = require("fs").readFileSync(process.argv[1], "utf8").trim().split("\n").filter((l) => l.startsWith("{"));
   lines.forEach((l) => JSON.parse(l)); process.exit(lines.length > 3 ? 0 : 1)' "$TRY/shop.log"
+key=$(ask -b "$TRY/cookies" -H 'content-type: application/json' -d '{"id":"3f0c6c1e-6c1e-4b63-9a50-0a8a0e9d9f11","name":"Hall","kind":"room"}' "$at/api/instruments" | sed -n 's/.*"key":"\([^"]*\)".*/\1/p')
+check "an instrument's line goes through the proxy" node --input-type=module -e '
+  import { readFileSync } from "node:fs";
+  import { WebSocket } from "ws";
+  const [authority, port, key] = process.argv.slice(1);
+  const line = new WebSocket(`wss://127.0.0.1:${port}/api/instruments/line`, { ca: readFileSync(authority), servername: "shop.local", headers: { host: `shop.local:${port}` } });
+  line.on("open", () => line.send(`hello 1 ${key}`));
+  line.on("error", (error) => { console.error(error.message); process.exit(1); });
+  line.on("message", (data) => process.exit(String(data) === "welcome room Hall" ? 0 : 1));
+  setTimeout(() => process.exit(1), 5000)' "$TRY/certificate/authority.crt" "$https_port" "$key"
 for _ in $(seq 1 40); do ask -o /dev/null "$at/api/auth/who"; done
 counted=$(curl -s "http://127.0.0.1:$figures_port/metrics" | sed -n 's/^http_request_seconds_count.*auth\/who.* //p' | awk '{n += $1} END {print n}')
 check "figures of both processes are added up ($counted requests)" test "$counted" -ge 42
