@@ -23,18 +23,31 @@ const OF_MOLD: readonly PlanStage[] = ['plug', 'split'];
 
 const same = (a: Objection, b: Objection): boolean => a.id === b.id && a.title === b.title && a.why === b.why;
 
+/** What is said of each section: of the mold's own stages once, of others with the section's name where there is more than one. */
+export function saidOnce(
+  sections: readonly { readonly id: string; readonly name: string; readonly objections: readonly Objection[] }[],
+): Objection[] {
+  const found: Objection[] = [];
+  for (const { id, name, objections } of sections) {
+    for (const objection of objections) {
+      const ofMold = OF_MOLD.includes(objection.stage);
+      if (ofMold && found.some((one) => same(one, objection))) continue;
+      found.push(ofMold || sections.length === 1 ? objection : { ...objection, section: { id, name } });
+    }
+  }
+  return found;
+}
+
 /** Every rule that objects to a mold besides its simulated limits, worst first. */
 export function moldObjections(plan: PlanDocument, cards: CardLibrary, { siblings, sections, times, mix }: AroundMold): Objection[] {
   const laid = laidSections(plan);
   const views = laid.length > 0 ? laid : plan.sections.slice(0, 1).map(({ id, name }) => ({ id, name, plan: sectionOf(plan, id) }));
-  const found: Objection[] = [];
-  for (const { id, name, plan: view } of views) {
-    const known = sections.get(id) ?? { gelS: new Map<string, number>(), backing: null };
-    const zones = zoneObjections(plan, sectionNamed(plan, id), cards);
-    for (const objection of [...planObjections(view, cards, { siblings, ...known }), ...zones, ...mixObjections(mix.get(id) ?? [])]) {
-      if (OF_MOLD.includes(objection.stage) && found.some((one) => same(one, objection))) continue;
-      found.push(views.length > 1 && !OF_MOLD.includes(objection.stage) ? { ...objection, section: { id, name } } : objection);
-    }
-  }
+  const found = saidOnce(
+    views.map(({ id, name, plan: view }) => {
+      const known = sections.get(id) ?? { gelS: new Map<string, number>(), backing: null };
+      const zones = zoneObjections(plan, sectionNamed(plan, id), cards);
+      return { id, name, objections: [...planObjections(view, cards, { siblings, ...known }), ...zones, ...mixObjections(mix.get(id) ?? [])] };
+    }),
+  );
   return worstFirst([...found, ...jointObjections(plan, times)]);
 }
