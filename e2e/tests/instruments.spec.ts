@@ -8,7 +8,7 @@ import { expect, signIn, test } from '../shop';
 
 const DAY_MS = 86_400_000;
 /** The build runs from so long ago until now, at the speed of a test. */
-const DAYS_AGO = 5;
+const DAYS_AGO = 9;
 const NAME = 'Petal by stand-ins';
 
 /** The demo's petal, three sessions of it, begun some days ago and not touched yet. */
@@ -140,6 +140,18 @@ test('a build with instruments, days at the speed of a test: weighed, watched, f
     await expect(dialog.getByRole('status')).toContainText('as planned');
     await dialog.getByRole('button', { name: 'Poured' }).click();
     await expect(log).toContainText(/Pot [\d.]+ g \+ [\d.]+ g/);
+  });
+
+  await test.step('two days late, what still helps is taken into the plan with a press; what is begun stays', async () => {
+    await until(new RegExp(`^Set up, ${last.name}`));
+    await page.clock.fastForward(2 * DAY_MS);
+    const ahead = page.getByRole('region', { name: 'Ahead' });
+    await ahead.getByRole('button', { name: /^Wash and abrade first/ }).click();
+    await dialog.getByRole('button', { name: 'Take it into the plan' }).click();
+    await expect(dialog).toHaveCount(0);
+    await expect(page.getByText(/v2\s*·/)).toBeVisible();
+    await until(new RegExp(`^Prepare for ${last.name}`));
+    await expect(log).toContainText(/Pot [\d.]+ g/);
   });
 
   await test.step(`${layer.name} is laid, and its thermocouple read while it warms up`, async () => {

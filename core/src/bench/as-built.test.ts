@@ -228,6 +228,29 @@ test('the shop’s air moves by the mean of what was read, from three tenths of 
   expect(built([air(19.69)]).changes).toHaveLength(1);
 });
 
+describe('resin from its drum', () => {
+  const [lay] = laySteps(second.id);
+  const drum = (tempC: number, stepId = lay.id): StepEntry => at(lay.startMin - 5, stepId, 'temperature', { at: 'drum', tempC });
+  const laid = (...readings: StepEntry[]): AsBuilt =>
+    built([...readings, ...laidSession(first.id, 0), ...laidSession(second.id, 0)], second.startMin + 300);
+  const resinC = ({ plan: { sections } }: AsBuilt): number | undefined => sections[0].sessions[1].resinC;
+
+  test('is laid as warm as it was read, from three tenths of a kelvin on; of its own session', () => {
+    expect(resinC(laid(drum(14)))).toBe(14);
+    expect(said(laid(drum(14), drum(15)))).toContain('resin: 20.0 °C → 14.5 °C in its drum, by 2 readings');
+    expect(resinC(laid(drum(20.2)))).toBeUndefined();
+    expect(resinC(laid(drum(20.31)))).toBe(20.31);
+    expect(resinC(laid(drum(14, laySteps(first.id)[0].id)))).toBeUndefined();
+    expect(resinC(built([drum(14)], second.startMin - 10))).toBeUndefined();
+  });
+
+  test('cold it gels later than in the plan', () => {
+    const gelS = (one: AsBuilt): number =>
+      evaluateMold(one.plan, cards)[0].zones[0].evaluation.result.layers.filter(({ plug }) => !plug)[second.layers.length]?.gelS ?? NaN;
+    expect(gelS(laid(drum(12)))).toBeGreaterThan(gelS(laid(drum(20))) + 60);
+  });
+});
+
 test('who wrote at a session was at it, once each', () => {
   const [step] = laySteps(first.id);
   const { people } = built([at(1, step.id, 'started'), at(2, step.id, 'done', null, 'Cleo Tran'), at(3, step.id, 'started')]);

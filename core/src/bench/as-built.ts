@@ -17,7 +17,7 @@ import { layerOfLine } from './judge-reading.js';
 export interface BuiltChange {
   readonly sessionId: string | null;
   readonly layerId: string | null;
-  readonly what: 'air' | 'start' | 'laying' | 'film' | 'catalyst' | 'plies';
+  readonly what: 'air' | 'start' | 'laying' | 'film' | 'catalyst' | 'plies' | 'resin';
   readonly planned: Words;
   readonly built: Words;
 }
@@ -228,19 +228,42 @@ function builtSession(log: BuildLog, session: PlanSession, { changes, laid, begu
     return { ...session, layers: kept, startMin: Math.min(max, moved) };
   }
   began.add(session.id);
+  const warm = resinOf(log, session, startMin, say);
   const after = before?.own.has(session.id) ? before.builtMin + 1 : min;
   const really = Math.round(Math.min(max, Math.max(min, startMin, after)));
   if (Math.abs(really - session.startMin) >= MINUTES)
     say(null, 'start', spanWords(session.startMin, session.startMin), spanWords(really, session.startMin));
   const finished = plies.every(({ doneMin, skipped }) => doneMin !== null || skipped);
   const count = plies.filter(({ skipped }) => !skipped).length;
-  if (!finished || count === 0) return { ...session, layers: kept, startMin: really };
+  if (!finished || count === 0) return { ...session, ...warm, layers: kept, startMin: really };
   const endMin = Math.max(...plies.flatMap(({ doneMin }) => doneMin ?? []));
   const plannedMin = Math.max(...plies.map(({ step }) => step.endMin)) - Math.min(...plies.map(({ step }) => step.startMin));
   const tookMin = Math.max(0, endMin - startMin);
   if (Math.abs(tookMin - plannedMin) >= MINUTES) say(null, 'laying', `${plannedMin.toFixed(0)} min`, `${tookMin.toFixed(0)} min`);
   const most = rangeOf(sessionFields.plyMin).max;
-  return { ...session, layers: kept, startMin: really, plyMin: Math.min(most, tookMin / count) };
+  return { ...session, ...warm, layers: kept, startMin: really, plyMin: Math.min(most, tookMin / count) };
+}
+
+/** How warm the resin of a session was, by what was read in its drum. */
+function resinOf(
+  { plan, entries }: BuildLog,
+  session: PlanSession,
+  startMin: number,
+  say: (layerId: string | null, what: BuiltChange['what'], planned: Words, built: Words) => void,
+): Pick<PlanSession, 'resinC'> {
+  const read = readingsOf(entries, 'temperature').filter(({ stepId, data }) => data.at === 'drum' && stepParts(stepId)?.sessionId === session.id);
+  if (read.length === 0) return {};
+  const meanC = read.reduce((sum, { data }) => sum + data.tempC, 0) / read.length;
+  const plannedC = session.resinC ?? airTempK(planAir(plan.assumed.climate), startMin * 60) - KELVIN;
+  if (Math.abs(meanC - plannedC) < KELVINS) return {};
+  say(
+    null,
+    'resin',
+    words`${amount('temperature', plannedC, 1)}`,
+    words`${amount('temperature', meanC, 1)} in its drum${read.length > 1 ? `, by ${String(read.length)} readings` : ''}`,
+  );
+  const { min, max } = rangeOf(sessionFields.resinC);
+  return { resinC: Math.min(max, Math.max(min, meanC)) };
 }
 
 /** "90 min", "26 h", "6 days" */

@@ -1,4 +1,5 @@
 export { aheadOf, leavesLaidAlone, type Ahead } from './still-helps.js';
+export { withRemedy } from './take-remedy.js';
 export { asBuilt, type AsBuilt, type BuildLog, type BuiltChange } from './as-built.js';
 export { compareBuilt, type ComparedLayer, type LayerFigures } from './compare.js';
 export { caseByLayer, forecastOnBench, LEAST_READINGS, type BenchForecast } from './bench-twin.js';

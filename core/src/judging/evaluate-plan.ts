@@ -3,7 +3,7 @@ import type { GrowthResult } from '../growth/growth-result.js';
 import { laidAfterS, pliesOf } from '../growth/lay-events.js';
 import { simulateGrowth } from '../growth/simulate-growth.js';
 import { sectionDistortion, type SectionDistortion } from '../distortion/section-distortion.js';
-import { jointWindow, lastTrimWindow, type JointWindow } from '../windows/joint-window.js';
+import { jointWindow, lastTrimWindow, type JointWindow, type WindowSpan } from '../windows/joint-window.js';
 import { cardOf, type CardLibrary } from '../plan/card-library.js';
 import type { SectionPlan } from '../plan/section-plan.js';
 import { planToCase } from '../plan/plan-to-case.js';
@@ -73,13 +73,17 @@ export function worseOf(plan: SectionPlan, first: Judged, last: Judged): Judged 
   });
   const ids = new Set(first.verdicts.map(({ id }) => id));
   const only = last.verdicts.filter(({ id }) => !ids.has(id)).map((verdict): Verdict => ({ ...verdict, place: 'last' }));
-  const windows = first.windows.map((window) => {
+  const windows = first.windows.map((window): JointWindow => {
+    const other = last.windows.find(({ belowSession }) => belowSession === window.belowSession);
+    if (!other) return window;
     const id = windowId(plan, window);
-    if (verdicts.find((verdict) => verdict.id === id)?.place !== 'last') return window;
-    return last.windows.find(({ belowSession }) => belowSession === window.belowSession) ?? window;
+    const decides = verdicts.find((verdict) => verdict.id === id)?.place === 'last' ? other : window;
+    return { ...decides, places: { first: spanOf(window), last: spanOf(other) } };
   });
   return { windows, verdicts: [...verdicts, ...only].sort((a, b) => byLevel(a.level, b.level) || a.margin - b.margin) };
 }
+
+const spanOf = ({ opensS, closesS }: JointWindow): WindowSpan => ({ opensS, closesS });
 
 /** Windows and verdicts of a converged run at one place. */
 export function judgePlan(plan: SectionPlan, cards: CardLibrary, result: GrowthResult): Judged {

@@ -321,7 +321,7 @@ describe('remedies', () => {
     const other = verdict('interface-peak', { margin: -1, level: 'care' });
     const heat = cause('heat', s4.id, [worst, other]);
     const remedy = (id: string, demoldMin: number): Remedy => ({ id, name: id, plan: { ...staged, demoldMin } });
-    const all = ['worse', 'hardly', 'more', 'gone', 'fixed', 'but', 'cannot'];
+    const all = ['worse', 'hardly', 'more', 'gone', 'fixed', 'but', 'cannot', 'prepared'];
     const outcomes: readonly (readonly Verdict[] | null)[] = [
       [{ ...worst, margin: -6 }],
       [{ ...worst, margin: -4.95 }],
@@ -330,6 +330,7 @@ describe('remedies', () => {
       [{ ...worst, margin: 7, level: 'ok' }],
       [{ ...worst, margin: 9, level: 'ok' }, verdict('window', { id: 'window-x', level: 'stop' })],
       null,
+      [{ ...worst, margin: -5, level: 'care' }],
     ];
     const tried = tryRemedies(
       all.map((id, i) => remedy(id, i)),
@@ -340,6 +341,7 @@ describe('remedies', () => {
       ['gone', null, 'ok', 'ok'],
       ['fixed', 12, 'ok', 'ok'],
       ['but', 14, 'stop', 'ok'],
+      ['prepared', 0, 'care', 'care'],
       ['more', 3, 'stop', 'stop'],
     ]);
   });

@@ -204,7 +204,7 @@ function intoRange(plan: SectionPlan, { layers, name }: PlanSession, cards: Card
 }
 
 /**
- * Simulates what could be done about a cause. What makes the cause's own limits no better is left out.
+ * Simulates what could be done about a cause. What makes the cause's own limits no better, by level or by number, is left out.
  * @param judge every limit of a changed section, in the zone where the cause is worst; null: it cannot be simulated
  */
 export function tryRemedies(remedies: readonly Remedy[], cause: Cause, judge: (plan: SectionPlan) => readonly Verdict[] | null): TriedRemedy[] {
@@ -216,9 +216,11 @@ export function tryRemedies(remedies: readonly Remedy[], cause: Cause, judge: (p
       if (!verdicts) return [];
       const same = verdicts.find(({ id }) => id === worst.id);
       const gain = same ? same.margin - worst.margin : null;
-      if (gain !== null && gain <= 0.05) return [];
       const levelOf = (list: readonly Verdict[]): VerdictLevel => worstOf(list.map(({ level }) => level)) ?? 'ok';
-      return [{ ...remedy, gain, after: levelOf(verdicts), causeAfter: levelOf(verdicts.filter(({ id }) => own.has(id))) }];
+      const causeAfter = levelOf(verdicts.filter(({ id }) => own.has(id)));
+      // A joint that is prepared is as late as before, and right all the same.
+      const helps = byLevel(cause.level, causeAfter) < 0 || gain === null || gain > 0.05;
+      return helps ? [{ ...remedy, gain, after: levelOf(verdicts), causeAfter }] : [];
     })
     .sort((a, b) => byLevel(b.causeAfter, a.causeAfter) || byLevel(b.after, a.after) || (b.gain ?? Infinity) - (a.gain ?? Infinity));
 }

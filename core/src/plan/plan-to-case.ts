@@ -11,6 +11,7 @@ import { arrivals, pliesArrive, type Place } from './laying.js';
 import { potAges } from './pot-age.js';
 import { planSurroundings } from './surroundings.js';
 import type { SectionPlan, PlanSession } from './section-plan.js';
+import { KELVIN } from '../units/kelvin.js';
 
 /** Heat transfer at the free face [W/m²K]: still room, and with a fan (convection and radiation lumped; docs/references.md#surface-h). */
 export const STILL_H = 9;
@@ -64,7 +65,7 @@ function kineticsIn({ zone }: SectionPlan, { kinetics, spread }: ResinCard): Kin
 
 function sessionSpec(session: PlanSession, plan: SectionPlan, cards: CardLibrary, place: Place, air: AirCourse): SessionSpec {
   const startS = session.startMin * 60;
-  const layK = airTempK(air, startS);
+  const layK = session.resinC === undefined ? airTempK(air, startS) : session.resinC + KELVIN;
   const arrive = pliesArrive(session, plan, cards, place);
   const ages = potAges(session, plan, cards, place, layK);
   const layers = session.layers.map((layer, l): LayerSpec => {

@@ -106,6 +106,8 @@ export const sessionFields = {
   patchM2: optional(number('Patch', 'm²', [0.05, 100])),
   /** Minutes of one ply over the whole area; left out: from the labor table; 0: all at once */
   plyMin: optional(number('One ply takes', 'min', [0, 600])),
+  /** Of the resin as it comes from its drum; left out: as warm as the shop */
+  resinC: optional(number('Resin as laid', '°C', [0, 60], { quantity: 'temperature' })),
   layers: list('Layers', part('Layer', layerFields), { entry: 'layer', least: 1, most: 12 }),
 };
 /** One spell of laminating. */

@@ -1,4 +1,4 @@
-import type { JointWindow } from '../windows/joint-window.js';
+import type { JointWindow, WindowSpan } from '../windows/joint-window.js';
 import { potUses, type MixRow } from '../mix/mix-sheet.js';
 import { cardOf, type CardLibrary } from '../plan/card-library.js';
 import { flashMinOf, isSprayed, layingSeconds, peopleAt, pliesArrive } from '../plan/laying.js';
@@ -9,7 +9,7 @@ import { infusedLayers } from '../stack/plan-infusion.js';
 import { preparationOf } from '../stack/preparation.js';
 import { layerCautions } from '../cautions/cautions.js';
 import { amount, words, type Words } from '../units/amounts.js';
-import { sectionTag, stepOf, type Step, type StepUse } from './step.js';
+import { sectionTag, stepOf, type Step, type StepSpan, type StepUse } from './step.js';
 
 /** Weighing and stirring one pot, and trying tack in cup, flange and corners (assumed) [min]. */
 const POT_MIN = 5;
@@ -84,12 +84,25 @@ function cleanUp(context: SessionContext, session: PlanSession, laid: readonly S
   });
 }
 
+/** Less between the places laid first and last is no matter to anybody at the bench [min]. */
+const APART_MIN = 3;
+
+/** The windows of the places laid first and last, where they are apart. */
+function placesOf({ places }: JointWindow): { readonly places?: readonly [StepSpan, StepSpan] } {
+  if (!places) return {};
+  const of = ({ opensS, closesS }: WindowSpan): StepSpan => ({ untilMin: opensS === null ? null : opensS / 60, closesMin: closesS / 60 });
+  const [first, last] = [of(places.first), of(places.last)];
+  const apart = (a: number | null, b: number | null): boolean => (a === null || b === null ? a !== b : Math.abs(a - b) >= APART_MIN);
+  return apart(first.untilMin, last.untilMin) || apart(first.closesMin, last.closesMin) ? { places: [first, last] } : {};
+}
+
 /** What is done to the surface below before a session, ending as it begins. */
 function jointSteps({ plan }: SessionContext, session: PlanSession, window: JointWindow | undefined, index: number): Step[] {
   if (index === 0) return [];
   const preparation = preparationOf(session.layers.at(0));
   const opens = window?.opensS ?? null;
-  const waitsFor = opens === null || !window ? null : ({ what: 'window', untilMin: opens / 60, closesMin: window.closesS / 60 } as const);
+  const waitsFor =
+    opens === null || !window ? null : ({ what: 'window', untilMin: opens / 60, closesMin: window.closesS / 60, ...placesOf(window) } as const);
   const common = { stage: 'stack', sessionId: session.id, endMin: session.startMin, waitsFor } as const;
   if (!preparation)
     return [

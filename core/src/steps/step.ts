@@ -49,6 +49,12 @@ export interface StepUse {
   readonly unit: 'g' | 'm²' | 'pieces';
 }
 
+/** Minutes of the plan's clock between which something may be done; untilMin null: it never opens. */
+export interface StepSpan {
+  readonly untilMin: number | null;
+  readonly closesMin: number;
+}
+
 /**
  * One thing that somebody does on a mold, with hands, place and time. Derived from a plan, never stored: the same plan gives the same ids,
  * so that what was done at a step stays with it when the plan changes around it.
@@ -83,6 +89,8 @@ export interface Step {
     readonly untilMin: number;
     /** Too late from then on; null: it keeps */
     readonly closesMin: number | null;
+    /** A window at the places laid first and last, where they differ by minutes that count */
+    readonly places?: readonly [first: StepSpan, last: StepSpan];
   } | null;
   readonly place: StepPlace;
   readonly uses: readonly StepUse[];

@@ -213,3 +213,16 @@ test.each<[string, string]>([
 ])('%s is work on %s', (id, group) => {
   expect(laborGroupOf(byId(of(released), id))).toBe(group);
 });
+
+test('where places laid first and last are apart, a window is told for both; all at once it is one', () => {
+  const base = planFromTemplate('staged', { startDate: '2026-11-30', areaM2: 1, plug: { materialId: 'mdf', thicknessMm: 18, heatLimitC: 90 } });
+  const of = (plan: SectionPlan) =>
+    stepsOf(plan, cards, workedOut(plan, cards, evaluatePlan(plan, cards))).find(({ kind, waitsFor }) => kind === 'tack try' && waitsFor !== null)!
+      .waitsFor!;
+  const { places, untilMin, closesMin } = of(base);
+  const [first, last] = places!;
+  expect(last.closesMin).toBeGreaterThan(first.closesMin + 3);
+  expect([first, last].some((place) => place.untilMin === untilMin && place.closesMin === closesMin)).toBe(true);
+  const atOnce = { ...base, sessions: base.sessions.map((session) => ({ ...session, plyMin: 0 })) };
+  expect(of(atOnce).places).toBeUndefined();
+});

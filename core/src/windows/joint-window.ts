@@ -25,6 +25,12 @@ export interface ZoneWindow {
 }
 
 /** When the next session may go onto the top layer of the one before. Times in seconds of the plan's clock. */
+/** From when until when a joint may be laid on [s]; null: it never opens. */
+export interface WindowSpan {
+  readonly opensS: number | null;
+  readonly closesS: number;
+}
+
 export interface JointWindow {
   /** The session beneath; the joint is its top face */
   readonly belowSession: number;
@@ -37,6 +43,8 @@ export interface JointWindow {
   /** Of the zone that decides: the pocket where the mold has some, else the flat */
   readonly opensS: number | null;
   readonly closesS: number;
+  /** Where the places laid first and last go through different things: of each */
+  readonly places?: { readonly first: WindowSpan; readonly last: WindowSpan };
   /** How sure the card's times are, as a share of them [-] */
   readonly spread: number;
   readonly plannedS: number;

@@ -1365,6 +1365,8 @@ export interface components {
             patchM2?: number;
             /** @description min */
             plyMin?: number;
+            /** @description °C */
+            resinC?: number;
             layers: components["schemas"]["PlanLayer"][];
         };
         PlanInfusion: {

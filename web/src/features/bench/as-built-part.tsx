@@ -11,6 +11,7 @@ const WHAT: Readonly<Record<BuiltChange['what'], string>> = {
   film: 'Wet film',
   catalyst: 'Catalyst',
   plies: 'Plies',
+  resin: 'Resin as laid',
 };
 
 interface AsBuiltPartProps {

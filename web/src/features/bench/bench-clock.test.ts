@@ -1,5 +1,5 @@
 import type { Step } from '@pentimento/core/steps';
-import { plannedText, spanText, waitText } from './bench-clock';
+import { placeTexts, plannedText, spanText, waitText } from './bench-clock';
 
 test.each([
   [0, '0 min'],
@@ -23,4 +23,14 @@ test('a window is counted down to, then to its closing; what keeps is counted up
   expect(waitText(cure, 615)).toBe('cured enough since 15 min');
   expect(waitText({ ...step, waitsFor: null }, 0)).toBeNull();
   expect([650, 660, 675].map((now) => plannedText(step, now))).toEqual(['planned in 10 min', 'planned now', 'planned 15 min ago']);
+});
+
+test('a window that is not the same where it is laid first and last is told for both', () => {
+  const at = (untilMin: number | null, closesMin: number) => ({ untilMin, closesMin });
+  const step = { waitsFor: { what: 'window', untilMin: 120, closesMin: 400, places: [at(100, 400), at(120, 430)] } } as unknown as Step;
+  expect(placeTexts(step, 110)).toEqual(['laid first: closes in 4 h 50', 'laid last: opens in 10 min']);
+  expect(placeTexts(step, 410)).toEqual(['laid first: closed 10 min ago', 'laid last: closes in 20 min']);
+  const never = { waitsFor: { what: 'window', untilMin: 120, closesMin: 400, places: [at(100, 400), at(null, 430)] } } as unknown as Step;
+  expect(placeTexts(never, 110)[1]).toBe('laid last: never opens');
+  expect(placeTexts({ waitsFor: null } as Step, 110)).toEqual([]);
 });

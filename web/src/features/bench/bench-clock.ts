@@ -27,6 +27,16 @@ export function waitText({ waitsFor }: Step, nowMin: number): string | null {
   return `${WAITS[what][untilMin > nowMin ? 0 : 1]} ${spanText(untilMin - nowMin)}`;
 }
 
+/** The windows of the places laid first and last against now, where they are apart. */
+export function placeTexts({ waitsFor }: Step, nowMin: number): string[] {
+  return (waitsFor?.places ?? []).map(({ untilMin, closesMin }, i) => {
+    const place = i === 0 ? 'laid first' : 'laid last';
+    if (untilMin === null) return `${place}: never opens`;
+    if (nowMin < untilMin) return `${place}: opens in ${spanText(untilMin - nowMin)}`;
+    return closesMin >= nowMin ? `${place}: closes in ${spanText(closesMin - nowMin)}` : `${place}: closed ${spanText(nowMin - closesMin)} ago`;
+  });
+}
+
 /** The planned start against now. */
 export function plannedText({ startMin }: Pick<Step, 'startMin'>, nowMin: number): string {
   const left = startMin - nowMin;

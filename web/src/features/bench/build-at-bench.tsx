@@ -1,4 +1,4 @@
-import { bellsOf, judgeReading, type ReadingContext } from '@pentimento/core/bench';
+import { bellsOf, judgeReading, withRemedy, type ReadingContext } from '@pentimento/core/bench';
 import { NO_STEP, opensLaying, type Reading, type ReadingKind, type StateKind, type StepEntry } from '@pentimento/core/log';
 import { finishBlocks, LEAST_REASON } from '@pentimento/core/release';
 import { momentText } from '@pentimento/core/shop-time';
@@ -30,6 +30,7 @@ import type { Picture } from './reading/take-picture';
 import { ReasonDialog } from './reason-dialog';
 import { RunningStrip } from './running-strip';
 import { StepCard } from './step-card';
+import { TakeRemedyDialog } from './take-remedy-dialog';
 import { useAhead } from './use-ahead';
 import { useAwake } from './use-awake';
 import { useBell } from './use-bell';
@@ -78,6 +79,7 @@ function AtBench({ build, bench, state, library, nowMin }: AtBenchProps) {
   const [asked, setAsked] = useState<Asked | null>(null);
   const [reading, setReading] = useState<ReadingKind | null>(null);
   const [tab, setTab] = useState<'work' | 'built'>(finished ? 'built' : 'work');
+  const [taken, setTaken] = useState<{ readonly name: string; readonly plan: PlanDocument } | null>(null);
   const [allNext, setAllNext] = useState(false);
   const outlook = useAhead(bench);
   const context = useMemo(
@@ -229,7 +231,15 @@ function AtBench({ build, bench, state, library, nowMin }: AtBenchProps) {
               </p>
             )}
             <LogKeys step={chosen} onLog={setReading} />
-            <AheadPart ahead={outlook.ahead} startDate={plan.startDate} />
+            <AheadPart
+              ahead={outlook.ahead}
+              startDate={plan.startDate}
+              takes={({ sectionId }, remedy) => withRemedy(plan, sectionId, remedy.plan, built.begun) !== null}
+              onTake={({ sectionId }, remedy) => {
+                const next = withRemedy(plan, sectionId, remedy.plan, built.begun);
+                if (next) setTaken({ name: fill(remedy.name), plan: next });
+              }}
+            />
             <h2 className="mt-6 font-semibold">Then</h2>
             <ol className="rule border-t" aria-label="Next steps">
               {next.slice(0, allNext ? MANY : NEXT).map((step) => (
@@ -283,6 +293,17 @@ function AtBench({ build, bench, state, library, nowMin }: AtBenchProps) {
           }}
           onClose={() => {
             setAsked(null);
+          }}
+        />
+      )}
+      {taken && (
+        <TakeRemedyDialog
+          build={build}
+          name={taken.name}
+          plan={taken.plan}
+          cards={bench.cards}
+          onClose={() => {
+            setTaken(null);
           }}
         />
       )}

@@ -5,7 +5,7 @@ import { TriangleAlert } from 'lucide-react';
 import { MayButton } from '../../shared/may-button';
 import { momentShort } from '../../shared/dates';
 import { useUnits } from '../../shared/use-units';
-import { plannedText, waitText } from './bench-clock';
+import { placeTexts, plannedText, waitText } from './bench-clock';
 
 interface StepCardProps {
   readonly step: Step;
@@ -29,6 +29,7 @@ export function StepCard({ step, waiting, startDate, nowMin, plannedMin, entry, 
   const used = (amount: number, unit: Step['uses'][number]['unit']): string =>
     unit === 'g' ? units.text('potMass', amount) : unit === 'm²' ? units.text('area', amount) : `${amount.toFixed(0)} ${unit}`;
   const wait = waitText(waiting ?? step, nowMin);
+  const places = placeTexts(waiting ?? step, nowMin);
   const running = entry !== null && isRunning(entry.state);
   return (
     <section aria-label="Step at hand" className="rule border-l-8 pl-4">
@@ -42,6 +43,7 @@ export function StepCard({ step, waiting, startDate, nowMin, plannedMin, entry, 
         <p className="num mt-2 text-lg">{step.uses.map(({ what, amount, unit }) => `${what} ${used(amount, unit)}`).join(' · ')}</p>
       )}
       {wait && <p className="num predicted mt-3 text-xl sm:text-2xl">{wait}</p>}
+      {places.length > 0 && <p className="num predicted text-lg">{places.join(' · ')}</p>}
       {step.caution && (
         <p className="border-warning mt-3 max-w-prose border-l-4 pl-3 text-lg">
           <TriangleAlert size={18} aria-hidden className="text-warning mr-1 inline" />

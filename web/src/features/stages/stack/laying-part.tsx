@@ -21,7 +21,7 @@ interface LayingPartProps {
   readonly onEdit: (plan: SectionPlan) => void;
 }
 
-const SAID = ['people', 'order', 'patchM2', 'plyMin'] as const;
+const SAID = ['people', 'order', 'patchM2', 'plyMin', 'resinC'] as const;
 
 /** How each session is laid: by whom, in which order, how long a ply takes; and what that means for the first- and the last-laid place. */
 export function LayingPart({ plan, library, onEdit }: LayingPartProps) {
@@ -36,7 +36,7 @@ export function LayingPart({ plan, library, onEdit }: LayingPartProps) {
         <table className="w-full text-sm">
           <thead>
             <tr className="muted text-left text-xs">
-              {['Session', 'People', 'Who', 'Laid', 'Patch', 'A ply takes', ''].map((heading) => (
+              {['Session', 'People', 'Who', 'Laid', 'Patch', 'A ply takes', 'Resin', ''].map((heading) => (
                 <th key={heading} className="py-1 pr-4 font-normal">
                   {heading}
                 </th>
@@ -79,6 +79,7 @@ function Laying({ session, plan, library, onChange }: LayingProps) {
     order,
     patchM2,
     plyMin: session.plyMin ?? Math.round(wholeS / 60 / Math.max(1, plies)),
+    resinC: session.resinC ?? plan.climate.meanC,
   };
   const cell = cells(sessionFields, shown, (next) => {
     // Only what was said, so that the rest still follows the plan.
@@ -109,6 +110,7 @@ function Laying({ session, plan, library, onChange }: LayingProps) {
         {order === 'patch by patch' && cell('patchM2', { label: `Patch of ${session.name}`, showLabel: false, width: 'w-16' })}
       </td>
       <td className="py-1 pr-4">{cell('plyMin', { label: `A ply of ${session.name} takes`, showLabel: false, width: 'w-16' })}</td>
+      <td className="py-1 pr-4">{cell('resinC', { label: `Resin of ${session.name} as laid`, showLabel: false, width: 'w-16' })}</td>
       <td className="muted py-1">
         {session.plyMin === undefined ? 'from the labor table; ' : ''}
         {wholeS < 60
