@@ -296,8 +296,7 @@ describe('remedies', () => {
     });
 
     test('one more at it, up to eight, where nobody said how long a ply takes', () => {
-      const by = (more: Partial<PlanSession>): Remedy | undefined =>
-        of(joint, { ...staged, sessions: [s1, s2, s3, s4, { ...s5, ...more }] }).people;
+      const by = (more: Partial<PlanSession>): Remedy | undefined => of(joint, { ...staged, sessions: [s1, s2, s3, s4, { ...s5, ...more }] }).people;
       expect(by({ people: 2 })).toMatchObject({ name: `3 people at ${s5.name}` });
       expect(by({ people: 2 })?.plan.sessions.map(({ people }) => people)).toEqual([...[s1, s2, s3, s4].map(({ people }) => people), 3]);
       expect(by({ people: 7 })).toBeDefined();

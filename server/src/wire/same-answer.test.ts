@@ -19,7 +19,13 @@ describe('an answer is given again while nothing was committed', () => {
     readonly molds: { readonly id: string; readonly part: string; readonly standing: { readonly pullsSinceNew: number } }[];
   }
   type Agent = Awaited<ReturnType<TestShop['signedIn']>>;
-  const rack = async (agent: Agent): Promise<Rack> => (await agent.get('/api/molds').expect(200).expect('content-type', /application\/json/)).body;
+  const rack = async (agent: Agent): Promise<Rack> =>
+    (
+      await agent
+        .get('/api/molds')
+        .expect(200)
+        .expect('content-type', /application\/json/)
+    ).body;
   const pulls = async (agent: Agent, id: string): Promise<number | undefined> =>
     (await rack(agent)).molds.find((mold) => mold.id === id)?.standing.pullsSinceNew;
 
