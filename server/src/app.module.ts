@@ -1,5 +1,4 @@
 import { Module, type DynamicModule } from '@nestjs/common';
-import { APP_INTERCEPTOR } from '@nestjs/core';
 import { AuthModule } from './auth/auth.module.js';
 import { BuildLogModule } from './build-log/build-log.module.js';
 import { BuildsModule } from './builds/builds.module.js';
@@ -18,7 +17,6 @@ import { OpenApiController } from './openapi.controller.js';
 import { PeopleModule } from './people/people.module.js';
 import { PhotosModule } from './photos/photos.module.js';
 import { TravelerModule } from './traveler/traveler.module.js';
-import { SameAnswer } from './wire/same-answer.js';
 
 @Module({})
 export class AppModule {
@@ -43,7 +41,6 @@ export class AppModule {
         EventsModule,
       ],
       controllers: [HealthController, OpenApiController],
-      providers: [{ provide: APP_INTERCEPTOR, useClass: SameAnswer }],
     };
   }
 }

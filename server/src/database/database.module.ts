@@ -1,6 +1,7 @@
 import { Global, Module, type DynamicModule } from '@nestjs/common';
 import { TypeOrmModule } from '@nestjs/typeorm';
 import { dataSourceOptions } from './data-source.js';
+import { KeptAnswers } from '../wire/same-answer.js';
 import { entities } from './entities.js';
 
 /** The connection and a repository per entity, for every feature. */
@@ -11,7 +12,8 @@ export class DatabaseModule {
     return {
       module: DatabaseModule,
       imports: [TypeOrmModule.forRoot(dataSourceOptions(url)), TypeOrmModule.forFeature(entities)],
-      exports: [TypeOrmModule],
+      providers: [KeptAnswers],
+      exports: [TypeOrmModule, KeptAnswers],
     };
   }
 }

@@ -1,5 +1,4 @@
-import { Injectable, SetMetadata, type CallHandler, type ExecutionContext, type NestInterceptor } from '@nestjs/common';
-import { Reflector } from '@nestjs/core';
+import { Injectable, UseInterceptors, type CallHandler, type ExecutionContext, type NestInterceptor } from '@nestjs/common';
 import type { Request, Response } from 'express';
 import { LRUCache } from 'lru-cache';
 import { concatMap, from, lastValueFrom, of, type Observable } from 'rxjs';
@@ -13,15 +12,8 @@ declare module 'express-serve-static-core' {
   }
 }
 
-const SAME_KEY = 'pentimento:same';
 /** All answers that are kept together [characters]. */
 const MOST_KEPT = 24_000_000;
-
-/**
- * For a route whose answer follows from its address and the database alone: not from the clock, its asker, or this process.
- * As long as the database stands where it stood, the answer is given again as it was.
- */
-export const SameWhileUnchanged = (): MethodDecorator => SetMetadata(SAME_KEY, true);
 
 interface Kept {
   readonly snapshot: string;
@@ -37,36 +29,22 @@ interface Asked {
 /** Transactions that are committed to whoever looks now; the same text twice: nothing was committed in between. */
 export const SNAPSHOT = 'pg_current_snapshot()::text';
 
-/**
- * Gives an answer again while not a single transaction was committed since it was read: by whichever process, that is seen in the snapshot which
- * comes with the person of every request. So nobody ever reads what is not so any more.
- */
+/** Answers of this process as they were given, and what is being read just now. */
 @Injectable()
-export class SameAnswer implements NestInterceptor {
+export class KeptAnswers {
   private readonly kept = new LRUCache<string, Kept>({ maxSize: MOST_KEPT, sizeCalculation: ({ text }) => text.length + 1 });
-
   /** What is being read, by address */
   private readonly running = new Map<string, { readonly snapshot: string; readonly answer: Promise<Kept | null> }>();
 
-  constructor(
-    private readonly reflector: Reflector,
-    private readonly database: DataSource,
-  ) {}
+  constructor(private readonly database: DataSource) {}
 
-  intercept(context: ExecutionContext, next: CallHandler): Observable<unknown> {
-    const request = context.switchToHttp().getRequest<Request>();
-    const { snapshot, originalUrl: address } = request;
-    if (snapshot === undefined || !this.reflector.get<true | undefined>(SAME_KEY, context.getHandler())) return next.handle();
-    const response = context.switchToHttp().getResponse<Response>();
+  of({ address, snapshot }: Asked): Kept | null {
     const known = this.kept.get(address);
-    if (known?.snapshot === snapshot) return of(given(request, response, known));
-    return from(this.shared({ address, snapshot }, response, next)).pipe(
-      concatMap((kept) => (kept === null ? (response.statusCode === 304 ? of(undefined) : next.handle()) : of(given(request, response, kept)))),
-    );
+    return known?.snapshot === snapshot ? known : null;
   }
 
   /** Read once for all who ask while it is read and saw the same when they came; null: whoever reads it has it already. */
-  private shared({ address, snapshot }: Asked, response: Response, next: CallHandler): Promise<Kept | null> {
+  shared({ address, snapshot }: Asked, response: Response, next: CallHandler): Promise<Kept | null> {
     const running = this.running.get(address);
     if (running?.snapshot === snapshot) return running.answer;
     const answer = this.read({ address, snapshot }, response, next).finally(() => {
@@ -91,6 +69,34 @@ export class SameAnswer implements NestInterceptor {
     if (rows.at(0)?.now === kept.snapshot) this.kept.set(address, kept);
   }
 }
+
+/**
+ * Gives an answer again while not a single transaction was committed since it was read: by whichever process, that is seen in the snapshot which
+ * comes with the person of every request. So nobody ever reads what is not so any more. Only on the routes that ask for it: where any
+ * interceptor stands before a stream of events, what its route refuses would come too late for a status.
+ */
+@Injectable()
+class SameAnswer implements NestInterceptor {
+  constructor(private readonly answers: KeptAnswers) {}
+
+  intercept(context: ExecutionContext, next: CallHandler): Observable<unknown> {
+    const request = context.switchToHttp().getRequest<Request>();
+    const { snapshot, originalUrl: address } = request;
+    if (snapshot === undefined) return next.handle();
+    const response = context.switchToHttp().getResponse<Response>();
+    const known = this.answers.of({ address, snapshot });
+    if (known) return of(given(request, response, known));
+    return from(this.answers.shared({ address, snapshot }, response, next)).pipe(
+      concatMap((kept) => (kept === null ? (response.statusCode === 304 ? of(undefined) : next.handle()) : of(given(request, response, kept)))),
+    );
+  }
+}
+
+/**
+ * For a route whose answer follows from its address and the database alone: not from the clock, its asker, or this process.
+ * As long as the database stands where it stood, the answer is given again as it was.
+ */
+export const SameWhileUnchanged = (): MethodDecorator => UseInterceptors(SameAnswer);
 
 function given(request: Request, response: Response, { text, etag }: Kept): string | undefined {
   response.setHeader('etag', etag);
