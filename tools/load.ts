@@ -213,7 +213,9 @@ for (const [name, path] of Object.entries(routes)) {
   line(name, found, beside);
   shares.push(found.full.perS / beside.full.perS);
 }
-console.log(`least share of bare ${Math.min(...shares).toFixed(2)}, median ${[...shares].sort((a, b) => a - b)[Math.floor(shares.length / 2)].toFixed(2)}`);
+console.log(
+  `least share of bare ${Math.min(...shares).toFixed(2)}, median ${[...shares].sort((a, b) => a - b)[Math.floor(shares.length / 2)].toFixed(2)}`,
+);
 const written = writer.stop();
 console.log(`pulls meanwhile: ${String(written.kept)} kept, ${String(written.refused)} refused`);
 for (const [name, query] of LISTS) {
