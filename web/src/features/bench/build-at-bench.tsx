@@ -2,7 +2,7 @@ import { bellsOf, judgeReading, withRemedy, type ReadingContext } from '@pentime
 import { NO_STEP, opensLaying, type Reading, type ReadingKind, type StateKind, type StepEntry } from '@pentimento/core/log';
 import { finishBlocks, LEAST_REASON } from '@pentimento/core/release';
 import { momentText } from '@pentimento/core/shop-time';
-import { sectionOf, type CardLibrary, type PlanDocument } from '@pentimento/core/plan';
+import { sectionOf, type CardLibrary, type PlanDocument, type SectionPlan } from '@pentimento/core/plan';
 import { goneEntries, isRunning, missingBefore, opensBuild, sectionOfStep, stepStates, tickedInMold, type Step } from '@pentimento/core/steps';
 import { Bell, BellOff } from 'lucide-react';
 import { useMemo, useState } from 'react';
@@ -127,6 +127,8 @@ function AtBench({ build, bench, state, library, nowMin }: AtBenchProps) {
     if (gate) setAsked(gate);
     else then('');
   };
+  const withIt = (sectionId: string, remedied: SectionPlan): PlanDocument | null =>
+    withRemedy(plan, { sectionId, built: sectionOf(built.plan, sectionId), remedied }, built.begun);
   const next = open.filter(({ id }) => id !== chosen?.id);
   return (
     <div>
@@ -234,9 +236,9 @@ function AtBench({ build, bench, state, library, nowMin }: AtBenchProps) {
             <AheadPart
               ahead={outlook.ahead}
               startDate={plan.startDate}
-              takes={({ sectionId }, remedy) => withRemedy(plan, sectionId, remedy.plan, built.begun) !== null}
+              takes={({ sectionId }, remedy) => withIt(sectionId, remedy.plan) !== null}
               onTake={({ sectionId }, remedy) => {
-                const next = withRemedy(plan, sectionId, remedy.plan, built.begun);
+                const next = withIt(sectionId, remedy.plan);
                 if (next) setTaken({ name: fill(remedy.name), plan: next });
               }}
             />
