@@ -103,6 +103,8 @@ export class JudgmentsService implements OnApplicationBootstrap, OnModuleDestroy
   private async judge(id: string): Promise<void> {
     const build = await this.builds.findOneBy({ id });
     if (!build || build.status === 'finished') return;
+    // Asked for by a list that was read while it was being judged.
+    if (build.judgedBy === this.rules) return;
     const version = await this.database.getRepository(BuildVersion).findOneByOrFail({ buildId: id, number: build.currentVersion });
     const { plan } = version.read();
     const { sheets } = await this.cards.libraryFor(plan);
