@@ -1,11 +1,12 @@
 import { evaluateMold } from '../judging/evaluate-mold.js';
-import { isStepEntry, type StepEntry, type WireEntry } from '../log/entry.js';
+import type { StepEntry, WireEntry } from '../log/entry.js';
 import { cardLibrary } from '../plan/built-in-library.js';
 import { checkDocument } from '../plan/check-document.js';
 import { planOf } from '../plan/lift-plan.js';
 import { planFromTemplate, stackTemplates } from '../plan/stack-templates.js';
 import { twoHalves } from '../test-support/two-halves.js';
 import { stepsOfEvaluated } from '../steps/mold-steps.js';
+import { logLine } from '../test-support/log-lines.js';
 import { fillAmounts } from '../units/amounts.js';
 import { asBuilt, type AsBuilt } from './as-built.js';
 import { withSection } from '../plan/section-view.js';
@@ -24,21 +25,8 @@ const [first, second] = plan.sections[0].sessions;
 const ZERO = Date.UTC(2026, 10, 30);
 const minuteOf = (iso: string): number => (Date.parse(iso) - ZERO) / 60000;
 
-let made = 0;
-const at = (minute: number, stepId: string, kind: WireEntry['kind'], data: unknown = null, madeBy = 'Ada Marsh'): StepEntry => {
-  const one: WireEntry = {
-    id: `e${String(++made)}`,
-    stepId,
-    at: new Date(ZERO + minute * 60000).toISOString(),
-    note: '',
-    reverses: null,
-    madeBy,
-    kind,
-    data,
-  };
-  if (!isStepEntry(one)) throw new Error('not an entry');
-  return one;
-};
+const at = (minute: number, stepId: string, kind: WireEntry['kind'], data: unknown = null, madeBy = 'Ada Marsh'): StepEntry =>
+  logLine(kind, data, { stepId, at: new Date(ZERO + minute * 60000).toISOString(), madeBy });
 const built = (entries: StepEntry[], nowMin = 0): AsBuilt => asBuilt({ plan, steps, entries, minuteOf, nowMin });
 const said = ({ changes }: AsBuilt): string[] =>
   changes.map(({ what, planned: was, built: is }) => `${what}: ${fillAmounts(was, 'metric')} → ${fillAmounts(is, 'metric')}`);

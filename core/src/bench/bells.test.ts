@@ -1,30 +1,18 @@
-import { isStepEntry, type StepEntry, type WireEntry } from '../log/entry.js';
+import type { StepEntry, WireEntry } from '../log/entry.js';
 import { potLookup } from '../mix/mix-sheet.js';
 import { cardLibrary } from '../plan/built-in-library.js';
 import { planOf } from '../plan/lift-plan.js';
 import { planFromTemplate } from '../plan/stack-templates.js';
 import { stepOf, type Step } from '../steps/step.js';
+import { logLine } from '../test-support/log-lines.js';
 import { fillAmounts } from '../units/amounts.js';
 import { bellsOf, ringing } from './bells.js';
 import { runningPots, type RunningPot } from './pots.js';
 
 const ZERO = Date.UTC(2026, 10, 30);
 const minuteOf = (iso: string): number => (Date.parse(iso) - ZERO) / 60000;
-let made = 0;
-const at = (minute: number, stepId: string, kind: WireEntry['kind'], data: unknown = null): StepEntry => {
-  const one: WireEntry = {
-    id: `e${String(++made)}`,
-    stepId,
-    at: new Date(ZERO + minute * 60000).toISOString(),
-    note: '',
-    reverses: null,
-    madeBy: 'Ada',
-    kind,
-    data,
-  };
-  if (!isStepEntry(one)) throw new Error('not an entry');
-  return one;
-};
+const at = (minute: number, stepId: string, kind: WireEntry['kind'], data: unknown = null): StepEntry =>
+  logLine(kind, data, { stepId, at: new Date(ZERO + minute * 60000).toISOString() });
 const step = (id: string, more: Partial<Step>): Step =>
   stepOf({ id, kind: 'lay', stage: 'stack', name: id, order: 'Do it.', startMin: 600, endMin: 660, ...more });
 const rings = (steps: Step[], entries: StepEntry[] = [], pots: RunningPot[] = []): string[] =>

@@ -5,6 +5,7 @@ import { cardLibrary } from '../plan/built-in-library.js';
 import { cardOf } from '../plan/card-library.js';
 import { planOf } from '../plan/lift-plan.js';
 import { planFromTemplate } from '../plan/stack-templates.js';
+import { logLine } from '../test-support/log-lines.js';
 import { fillAmounts } from '../units/amounts.js';
 import { filmGrid } from './film-grid.js';
 import { judgeReading } from './judge-reading.js';
@@ -15,22 +16,8 @@ const view = planFromTemplate('staged', { startDate: '2026-11-30', areaM2: 1, pl
 const plan = planOf({ ...view, climate: { ...view.climate, swingC: 0, meanC: 20 } });
 const minuteOf = (iso: string): number => (Date.parse(iso) - Date.UTC(2026, 10, 30)) / 60000;
 
-let made = 0;
-const line = (kind: WireEntry['kind'], data: unknown, more: Partial<WireEntry> = {}): StepEntry => {
-  const one: WireEntry = {
-    id: `e${String(++made)}`,
-    stepId: 'session:s1:lay:l1:p1',
-    at: '2026-11-30T09:00:00.000Z',
-    note: '',
-    reverses: null,
-    madeBy: 'Ada Marsh',
-    ...more,
-    kind,
-    data,
-  };
-  if (!isStepEntry(one)) throw new Error('not an entry');
-  return one;
-};
+const line = (kind: WireEntry['kind'], data: unknown, more: Partial<WireEntry> = {}): StepEntry =>
+  logLine(kind, data, { stepId: 'session:s1:lay:l1:p1', ...more });
 const says = (entry: StepEntry): [string, string] | null => {
   const found = judgeReading(entry, { plan, cards, minuteOf });
   return found && [found.level, fillAmounts(found.line, 'metric')];

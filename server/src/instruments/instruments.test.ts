@@ -203,6 +203,32 @@ describe('instruments', () => {
     expect(lines).toHaveLength(2);
   });
 
+  test('what could not be written is said, and written when it is sent again; a build that became a mold ends it', async () => {
+    const { id, device } = await connected('logger', 'Kept logger');
+    const { id: buildId, layerId, stepId } = await buildOf();
+    const at = new Date(Date.now() - 60_000).toISOString();
+    const watch = { id: randomUUID(), buildId, stepId, channel: 1, layerId, frac: 0.5, everyMin: 10, fromAt: at };
+    await ada.post(`/api/instruments/${id}/watches`).send(watch).expect(201);
+    await shop.sql(`alter table step_entry add constraint full_disk check (note <> 'by Kept logger')`);
+    await device.says(`temp 1 31.0 at ${at}`);
+    expect(await device.hears(/^no: /)).toMatch(/send it again/);
+    expect(device.heard).not.toContain(`kept ${at}`);
+    await shop.sql('alter table step_entry drop constraint full_disk');
+    await device.says(`temp 1 31.0 at ${at}`);
+    await device.hears(/^kept/);
+    expect(await written(buildId, 'Kept logger')).toHaveLength(1);
+    await shop.sql(`update build set status = 'finished' where id = $1`, [buildId]);
+    await shop.sql(`update instrument_watch set last_at = null where id = $1`, [watch.id]);
+    const later = new Date(Date.now() - 30_000).toISOString();
+    await device.says(`temp 1 32.0 at ${later}`);
+    await device.hears(new RegExp(`kept ${later}`));
+    const { body }: { body: { id: string }[] } = await ada.get(`/api/builds/${buildId}/watches`).expect(200);
+    expect(body.map((one) => one.id)).not.toContain(watch.id);
+    expect(await written(buildId, 'Kept logger')).toHaveLength(1);
+    await shop.sql(`update build set status = 'under way' where id = $1`, [buildId]);
+    device.socket.close();
+  });
+
   test('connected anew the old line ends; a key that is withdrawn counts no more', async () => {
     const id = randomUUID();
     const { body } = await ada.post('/api/instruments').send({ id, name: 'Old logger', kind: 'logger' }).expect(201);

@@ -1,4 +1,4 @@
-import { Injectable, Logger } from '@nestjs/common';
+import { Injectable } from '@nestjs/common';
 import type { InstrumentLine } from '@pentimento/core/instruments';
 import type { ReadingKind } from '@pentimento/core/log';
 import { createHash } from 'node:crypto';
@@ -14,8 +14,6 @@ import type { NewWatchDto } from './instruments.dto.js';
 /** What instruments write down by themselves: the air of the shop, and thermocouples in a layer. */
 @Injectable()
 export class WatchesService {
-  private readonly logger = new Logger('Instruments');
-
   constructor(
     private readonly database: DataSource,
     private readonly log: BuildLogService,
@@ -57,15 +55,16 @@ export class WatchesService {
   async take(instrument: Instrument, line: InstrumentLine, at: Date): Promise<void> {
     if (line.kind !== 'temp' && line.kind !== 'air') return;
     const channel = line.kind === 'temp' ? line.channel : 0;
-    // Whoever moves a watch on writes its line: of several that read at once exactly one.
-    const due: { id: string; build_id: string }[] = await this.database
-      .query<[{ id: string; build_id: string }[], number]>(
-        `update instrument_watch set last_at = $3 where instrument_id = $1 and channel = $2 and ended_at is null and from_at <= $3
-         and (last_at is null or $3 >= last_at + every_min * interval '1 minute' - interval '2 seconds') returning id, build_id`,
-        [instrument.id, channel, at],
-      )
-      .then(([rows]) => rows);
-    for (const { id } of due) await this.write(id, line, at);
+    const due = await this.database.query<{ id: string }[]>(
+      `select id from instrument_watch where instrument_id = $1 and channel = $2 and ended_at is null and from_at <= $3
+       and (last_at is null or $3 >= last_at + every_min * interval '1 minute' - interval '2 seconds')`,
+      [instrument.id, channel, at],
+    );
+    for (const { id } of due) {
+      await this.write(id, line, at);
+      // Only once it is on record: what could not be written is due when it is sent again.
+      await this.database.query('update instrument_watch set last_at = greatest(last_at, $2) where id = $1', [id, at]);
+    }
   }
 
   private async write(id: string, line: InstrumentLine & { readonly kind: 'temp' | 'air' }, at: Date): Promise<void> {
@@ -88,8 +87,9 @@ export class WatchesService {
         await this.log.add(watch.buildId, entry, watch.madeBy);
       } catch (error) {
         // A build that became a mold takes no more lines.
-        this.logger.warn(`${watch.instrument.name}: ${error instanceof Error ? error.message : String(error)}`);
-        if (error instanceof ProblemException && error.code === 'finished') await this.end(watch.id);
+        if (!(error instanceof ProblemException) || error.code !== 'finished') throw error;
+        await this.end(watch.id);
+        return;
       }
     }
   }
