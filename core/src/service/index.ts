@@ -6,9 +6,12 @@ export {
   standingOf,
   type MoldServiceState,
   type MoldStanding,
+  type StandingAround,
+  type StandingHold,
   type StrokeCycle,
   type PullEntry,
   type TreatmentEntry,
   type TreatmentKind,
 } from './mold-service.js';
-export { releaseProgram, releasePrograms } from './release-programs.js';
+export { dueTreatment, treatmentEvenings, LOOK_AHEAD_DAYS, type DueMold, type DueTreatment, type TreatmentEvening } from './due-list.js';
+export { releaseProgram, releasePrograms, type ReleaseProgram } from './release-programs.js';

@@ -10,6 +10,23 @@ export interface TreatmentEntry {
   readonly at: string;
   /** Id of the mistaken treatment that this counter-entry takes back; null for a treatment */
   readonly reverses: string | null;
+  /** Zones that were treated; left out: the whole mold */
+  readonly zones?: readonly string[];
+}
+
+/** What a mold's record does not hold itself, and what of it is besides pulls and treatments. */
+export interface StandingAround {
+  /** How it stood when its record began */
+  readonly before?: { readonly pulls: number; readonly sinceFull: number; readonly sinceCoat: number; readonly treated: boolean };
+  /** Ids of its zones: a coat counts for the mold once all of them have it */
+  readonly zones?: readonly string[];
+  readonly hold?: StandingHold | null;
+}
+
+/** Why it is not pulled from whatever its release says. */
+export interface StandingHold {
+  readonly kind: 'repair' | 'away';
+  readonly reason: string;
 }
 
 export interface PullEntry {
@@ -32,6 +49,8 @@ export interface ReleaseCycle {
 
 export type ServiceLevel = 'ok' | 'care' | 'stop';
 
+const NOTHING_BEFORE = { pulls: 0, sinceFull: 0, sinceCoat: 0, treated: false };
+
 /** A cycle as strokes: how many pulls, and before which of them a coat was renewed. */
 export interface StrokeCycle {
   readonly treatedAt: string | null;
@@ -53,6 +72,8 @@ export interface MoldStanding {
   /** The last cycles, oldest first, and how many came before them */
   readonly cycles: readonly StrokeCycle[];
   readonly earlierCycles: number;
+  /** null or left out: nothing holds it */
+  readonly hold?: StandingHold | null;
 }
 
 export interface MoldServiceState extends MoldStanding {
@@ -99,38 +120,69 @@ const LEAST_GRADES = 3;
 /** Cycles that a standing keeps. */
 const CYCLES = 5;
 
-/** Sums up a mold's records. */
-export function standingOf(treatments: readonly TreatmentEntry[], pulls: readonly PullEntry[]): MoldStanding {
+/** Sums up a mold's records, and what is known from before them. */
+export function standingOf(
+  treatments: readonly TreatmentEntry[],
+  pulls: readonly PullEntry[],
+  { before = NOTHING_BEFORE, zones = [], hold = null }: StandingAround = {},
+): MoldStanding {
   const all = counted(pulls);
   const done = counted(treatments);
-  const lastFull = latest(done.filter((t) => t.kind === 'full'));
-  const lastCoat = latest(done);
-  const since = (at: string | null): number => (at === null ? all.length : all.filter((pull) => pull.at >= at).length);
-  const cycles = releaseCycles(treatments, pulls).map(({ treatedAt, pulls: own, touchUpsBefore }) => ({
+  const lastFull = wholeSince(
+    done.filter((t) => t.kind === 'full'),
+    zones,
+  );
+  const lastCoat = wholeSince(done, zones);
+  const since = (at: string | null, earlier: number): number => (at === null ? all.length + earlier : all.filter((pull) => pull.at >= at).length);
+  const whole = treatments.filter((t) => t.kind === 'touch-up' || coversAll(t, zones));
+  const cycles = releaseCycles(whole, pulls).map(({ treatedAt, pulls: own, touchUpsBefore }) => ({
     treatedAt,
     count: own.length,
     touchUpsBefore,
   }));
   return {
-    pullsSinceNew: all.length,
-    pullsSinceFull: since(lastFull),
-    pullsSinceCoat: since(lastCoat),
+    pullsSinceNew: all.length + before.pulls,
+    pullsSinceFull: since(lastFull, before.sinceFull),
+    pullsSinceCoat: since(lastCoat, before.sinceCoat),
     recent: all.flatMap((pull) => (pull.ease === null ? [] : [pull.ease])).slice(-GRADES),
-    treated: lastCoat !== null,
-    last: lastGrade(all, lastFull, lastCoat),
-    cycles: cycles.slice(-CYCLES),
-    earlierCycles: Math.max(0, cycles.length - CYCLES),
+    treated: before.treated || lastCoat !== null,
+    last: lastGrade(all, latest(done.filter((t) => t.kind === 'full')), latest(done)),
+    ...withEarlier(cycles, before.sinceFull),
+    hold,
   };
+}
+
+const coversAll = ({ zones }: TreatmentEntry, all: readonly string[]): boolean => zones === undefined || all.every((zone) => zones.includes(zone));
+
+/** The moment since which every zone has one of these treatments; null: one of them never had any. */
+function wholeSince(treatments: readonly TreatmentEntry[], zones: readonly string[]): string | null {
+  if (zones.length === 0) return latest(treatments);
+  const moments = zones.map((zone) => latest(treatments.filter((t) => t.zones?.includes(zone) ?? true)));
+  return moments.reduce((oldest, at) => (oldest === null || at === null ? null : at < oldest ? at : oldest));
+}
+
+/** The last cycles; strokes from before the record stand before its first ones. */
+function withEarlier(cycles: readonly StrokeCycle[], strokes: number): Pick<MoldStanding, 'cycles' | 'earlierCycles'> {
+  const [first] = cycles;
+  const all =
+    strokes === 0
+      ? cycles
+      : first?.treatedAt === null
+        ? [{ ...first, count: first.count + strokes, touchUpsBefore: first.touchUpsBefore.map((i) => i + strokes) }, ...cycles.slice(1)]
+        : [{ treatedAt: null, count: strokes, touchUpsBefore: [] }, ...cycles];
+  return { cycles: all.slice(-CYCLES), earlierCycles: Math.max(0, all.length - CYCLES) };
 }
 
 /** A standing with one record more, the newest of all: what waits to be sent is shown already. */
 export function standingAfter(
   before: MoldStanding,
-  record: { readonly ease: number | null } | { readonly kind: TreatmentKind; readonly at: string },
+  record: { readonly ease: number | null } | { readonly kind: TreatmentKind; readonly at: string; readonly zones?: readonly string[] },
 ): MoldStanding {
   const current = before.cycles.at(-1) ?? { treatedAt: null, count: 0, touchUpsBefore: [] };
   const earlier = before.cycles.slice(0, -1);
   if ('kind' in record) {
+    // Of some zones only: what it comes to for the mold, its whole record says.
+    if (record.zones !== undefined) return before;
     if (record.kind === 'touch-up') return { ...before, pullsSinceCoat: 0, treated: true, last: before.last === 'stuck' ? 'stuck' : null };
     const cycles = [...before.cycles, { treatedAt: record.at, count: 0, touchUpsBefore: [] }];
     return {
@@ -196,8 +248,9 @@ type Judged = Omit<MoldServiceState, 'level' | 'reason'>;
 
 function judge(
   program: ReleaseProgram,
-  { pullsSinceNew, pullsSinceFull, pullsSinceCoat, recentEase, treated, last }: Judged,
+  { pullsSinceNew, pullsSinceFull, pullsSinceCoat, recentEase, treated, last, hold }: Judged,
 ): { level: ServiceLevel; reason: string } {
+  if (hold) return { level: hold.kind === 'away' ? 'ok' : 'stop', reason: hold.reason };
   if (last === 'stuck')
     return { level: 'stop', reason: 'The last part stuck. Look for the place and why, repair it, then strip and treat before the next pull.' };
   if (!treated) return { level: 'stop', reason: 'No release treatment on record. Treat it before the next pull.' };

@@ -55,3 +55,52 @@ test('a stuck part stays stuck under a touch-up, a fight does not', () => {
   expect(standingAfter(stuck, { kind: 'touch-up', at: at(1) }).last).toBe('stuck');
   expect(standingAfter(stuck, { kind: 'full', at: at(1) }).last).toBeNull();
 });
+
+const pull = (n: number, ease: number | null = 2): PullEntry => ({ id: `p${String(n)}`, at: at(n), ease, reverses: null });
+const coat = (n: number, kind: 'full' | 'touch-up', zones?: string[]): TreatmentEntry => ({
+  id: `t${String(n)}`,
+  kind,
+  at: at(n),
+  reverses: null,
+  ...(zones ? { zones } : {}),
+});
+
+test('what it did before its record counts until the first treatment on record', () => {
+  const before = { pulls: 400, sinceFull: 30, sinceCoat: 4, treated: true };
+  const imported = standingOf([], [pull(1)], { before });
+  expect(imported).toMatchObject({
+    pullsSinceNew: 401,
+    pullsSinceFull: 31,
+    pullsSinceCoat: 5,
+    treated: true,
+    cycles: [{ treatedAt: null, count: 31 }],
+  });
+  expect(standingOf([coat(2, 'touch-up')], [pull(1), pull(3)], { before })).toMatchObject({ pullsSinceFull: 32, pullsSinceCoat: 1 });
+  expect(standingOf([coat(2, 'full')], [pull(3)], { before })).toMatchObject({
+    pullsSinceNew: 401,
+    pullsSinceFull: 1,
+    cycles: [
+      { treatedAt: null, count: 30 },
+      { treatedAt: at(2), count: 1 },
+    ],
+  });
+  expect(standingOf([], [], { before: { ...before, treated: false } }).treated).toBe(false);
+});
+
+test('a coat counts for the mold once all of its zones have it', () => {
+  const zones = ['field', 'rim'];
+  const pulls = [pull(1), pull(3), pull(5)];
+  const first = coat(0, 'full');
+  expect(standingOf([first, coat(2, 'touch-up', ['rim'])], pulls, { zones })).toMatchObject({ pullsSinceCoat: 3 });
+  expect(standingOf([first, coat(2, 'touch-up', ['rim']), coat(4, 'touch-up', ['field'])], pulls, { zones })).toMatchObject({ pullsSinceCoat: 2 });
+  expect(standingOf([first, coat(4, 'touch-up')], pulls, { zones })).toMatchObject({ pullsSinceCoat: 1 });
+  const stripped = standingOf([first, coat(2, 'full', ['rim'])], pulls, { zones });
+  expect(stripped).toMatchObject({ pullsSinceFull: 3, cycles: [{ count: 3 }] });
+  expect(standingOf([coat(2, 'touch-up', ['rim'])], pulls, { zones }).treated).toBe(false);
+});
+
+test('what holds a mold says so before anything else; away is no alarm', () => {
+  const held = standingOf([coat(0, 'full')], [pull(1, 5)], { hold: { kind: 'repair', reason: 'In repair.' } });
+  expect(judgeStanding('paste-wax', held)).toMatchObject({ level: 'stop', reason: 'In repair.' });
+  expect(judgeStanding('paste-wax', { ...held, hold: { kind: 'away', reason: 'Resting.' } })).toMatchObject({ level: 'ok', reason: 'Resting.' });
+});
