@@ -17,7 +17,7 @@ const coreLayers = [
   ['judging', 'planner', 'forecast', 'twin'],
   ['steps'],
   ['bench'],
-  ['explain', 'uncertainty', 'calibration', 'traveler', 'schools', 'threads', 'doors'],
+  ['explain', 'uncertainty', 'calibration', 'traveler', 'schools', 'threads', 'doors', 'diagnosis'],
   ['instruments'],
 ];
 const webLayers = [

@@ -8,8 +8,16 @@ export function afterEvent(state: PullState, { kind }: MoldEvent): PullState {
   return { sinceCoat: state.sinceCoat + 1, sinceFull: state.sinceFull + 1, sinceNew: state.sinceNew + 1 };
 }
 
-/** Before its next pull. */
-export const stateNow = ({ events, before = NEW }: MoldRecord): PullState => events.reduce(afterEvent, before);
+/** The same in one zone: a treatment of others leaves it as it is. */
+const afterEventIn = (state: PullState, event: MoldEvent, zone: string): PullState =>
+  event.kind !== 'pull' && event.zones !== undefined && !event.zones.includes(zone) ? state : afterEvent(state, event);
+
+/** Every zone before the next pull. */
+export const statesNow = ({ events, zones, before = NEW }: MoldRecord): PullState[] =>
+  zones.map((zone) => events.reduce((state, event) => afterEventIn(state, event, zone), before));
+
+/** Kind of each zone of a mold. */
+const kindsOf = ({ zones, kinds = zones }: Pick<MoldRecord, 'zones' | 'kinds'>): readonly string[] => kinds;
 
 /** A graded zone of a pull. */
 export interface Reading {
@@ -24,11 +32,17 @@ export interface Reading {
 
 export function readingsOf({ events, zones, before = NEW }: MoldRecord): Reading[] {
   const found: Reading[] = [];
-  let state = before;
+  const states = zones.map(() => before);
   for (const event of events) {
     if (event.kind === 'pull' && event.ease)
-      for (const [zone, ease] of Object.entries(event.ease)) found.push({ pull: state.sinceNew, state, zone: zones.indexOf(zone), ease });
-    state = afterEvent(state, event);
+      for (const [name, ease] of Object.entries(event.ease)) {
+        const zone = zones.indexOf(name);
+        // A zone that the mold no longer has.
+        if (zone >= 0) found.push({ pull: states[zone].sinceNew, state: states[zone], zone, ease });
+      }
+    zones.forEach((zone, z) => {
+      states[z] = afterEventIn(states[z], event, zone);
+    });
   }
   return found;
 }
@@ -52,7 +66,7 @@ export interface Vocabulary {
 }
 
 export function vocabularyOf(molds: readonly MoldRecord[]): Vocabulary {
-  return { programs: [...new Set(molds.map(({ program }) => program))].sort(), zones: [...new Set(molds.flatMap(({ zones }) => zones))].sort() };
+  return { programs: [...new Set(molds.map(({ program }) => program))].sort(), zones: [...new Set(molds.flatMap(kindsOf))].sort() };
 }
 
 /** Number of effects that all molds share. */
@@ -62,14 +76,14 @@ export const effectCount = ({ programs, zones }: Vocabulary): number => WEAR + 2
  * What all molds share, for a zone of a mold in some state: wear, heat of the part; what a program has otherwise of it; the kind of zone.
  * The intercept is in the thresholds.
  */
-export function effectsOf({ program, partHeatC, zones }: MoldRecord, zone: number, state: PullState, words: Vocabulary): Float64Array {
+export function effectsOf({ program, partHeatC, zones, kinds }: MoldRecord, zone: number, state: PullState, words: Vocabulary): Float64Array {
   const row = new Float64Array(effectCount(words));
   const common = wear(state);
   const heat = (partHeatC - 25) / 20;
   row.set([...common, heat, heat * heat]);
   const at = words.programs.indexOf(program);
   if (at >= 0) row.set([...common, 1, heat], WEAR + 2 + at * (WEAR + 2));
-  const kind = words.zones.indexOf(zones[zone]);
+  const kind = words.zones.indexOf(kindsOf({ zones, kinds })[zone]);
   if (kind >= 0) row[WEAR + 2 + words.programs.length * (WEAR + 2) + kind] = 1;
   return row;
 }

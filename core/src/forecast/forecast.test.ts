@@ -1,6 +1,6 @@
 import { SeededRandom } from '../numerics/seeded-random.js';
 import { DomainError } from '../errors/domain-error.js';
-import { afterEvent, readingsOf, stateNow } from './features.js';
+import { afterEvent, readingsOf, statesNow } from './features.js';
 import { fitMold, fitRelease, worstChance } from './fit.js';
 import { ACCEPTED_RISK, fightChance, forecastMold, MOST_PULLS, outlookOf } from './forecast.js';
 import { latelyOf } from './lately.js';
@@ -49,8 +49,40 @@ describe('where a mold stands', () => {
       zones: ['face', 'flange'],
       events: [{ kind: 'full' }, { kind: 'pull', ease: null }, { kind: 'pull', ease: { flange: 3 } }],
     };
-    expect(stateNow(mold).sinceCoat).toBe(2);
+    expect(statesNow(mold).map(({ sinceCoat }) => sinceCoat)).toEqual([2, 2]);
     expect(readingsOf(mold)).toEqual([{ pull: 1, zone: 1, ease: 3, state: { sinceCoat: 1, sinceFull: 1, sinceNew: 1 } }]);
+  });
+
+  test('a coat of one zone leaves the others as they are', () => {
+    const zones = ['face', 'flange'];
+    const events: MoldEvent[] = [
+      { kind: 'full' },
+      { kind: 'pull', ease: null },
+      { kind: 'touch-up', zones: ['flange'] },
+      { kind: 'pull', ease: { face: 2, flange: 3, gone: 4 } },
+    ];
+    const mold: MoldRecord = { id: 'a', program: 'p', partHeatC: 25, zones, events };
+    expect(statesNow(mold)).toEqual([
+      { sinceCoat: 2, sinceFull: 2, sinceNew: 2 },
+      { sinceCoat: 1, sinceFull: 2, sinceNew: 2 },
+    ]);
+    // A zone that the mold no longer has says nothing.
+    expect(readingsOf(mold).map(({ zone, state }) => [zone, state.sinceCoat])).toEqual([
+      [0, 1],
+      [1, 0],
+    ]);
+  });
+
+  test('zones of a kind are alike, whatever they are called', () => {
+    const mold = (id: string, zone: string): MoldRecord => ({
+      id,
+      program: 'p',
+      partHeatC: 25,
+      zones: [zone],
+      kinds: ['flange'],
+      events: [{ kind: 'pull', ease: { [zone]: 2 } }],
+    });
+    expect(fitRelease([mold('a', 'rim'), mold('b', 'edge')]).words.zones).toEqual(['flange']);
   });
 });
 
@@ -76,10 +108,11 @@ describe('a shop that follows the model', () => {
   test('more pulls without a coat are riskier; a coat now helps', () => {
     for (const mold of molds.slice(0, 10)) {
       const own = model.molds.get(mold.id)!;
-      const now = stateNow(mold);
-      const later = { ...now, sinceCoat: now.sinceCoat + 6, sinceFull: now.sinceFull + 6 };
+      const now = statesNow(mold);
+      const later = now.map((state) => ({ ...state, sinceCoat: state.sinceCoat + 6, sinceFull: state.sinceFull + 6 }));
+      const coated = now.map((state) => afterEvent(state, { kind: 'touch-up' }));
       expect(fightChance(mold, later, model, own)).toBeGreaterThan(fightChance(mold, now, model, own));
-      expect(fightChance(mold, afterEvent(now, { kind: 'touch-up' }), model, own)).toBeLessThanOrEqual(fightChance(mold, now, model, own));
+      expect(fightChance(mold, coated, model, own)).toBeLessThanOrEqual(fightChance(mold, now, model, own));
     }
   });
 
@@ -124,7 +157,7 @@ describe('a shop that follows the model', () => {
         events: mold.events.slice(at),
         before: mold.events.slice(0, at).reduce(afterEvent, { sinceCoat: 0, sinceFull: 0, sinceNew: 0 }),
       };
-      expect(stateNow(cut)).toEqual(stateNow(mold));
+      expect(statesNow(cut)).toEqual(statesNow(mold));
       expect(readingsOf(cut)).toEqual(readingsOf(mold).slice(-readingsOf(cut).length));
     }
   });

@@ -1,5 +1,5 @@
 import { Matrix } from 'ml-matrix';
-import { afterEvent, effectsOf, OWN, ownOf, stateNow } from './features.js';
+import { afterEvent, effectsOf, OWN, ownOf, statesNow } from './features.js';
 import { fitMold, worstChance, type MoldEffects, type ReleaseModel } from './fit.js';
 import { latelyOf, NOTHING_NEW, type Lately } from './lately.js';
 import type { MoldRecord, PullState } from './shop-record.js';
@@ -42,16 +42,16 @@ function levelOf(
   return { mean: of(effects, model.shared) + of(own, mean), variance: spread(own, covariance) + spread(effects, model.sharedCovariance) };
 }
 
-/** Chance that a mold's next pull in some state fights, averaged over what is not known of it; `deviations`: at so many above what is likely instead. */
+/** Chance that a mold's next pull fights, its zones in some states, averaged over what is not known of it; `deviations`: at so many above what is likely instead. */
 export function fightChance(
   mold: MoldRecord,
-  state: PullState,
+  states: readonly PullState[],
   model: ReleaseModel,
   own: MoldEffects,
   { deviations = null, lately = NOTHING_NEW }: { readonly deviations?: number | null; readonly lately?: Lately } = {},
 ): number {
   const chances = mold.zones.map((_, zone) => {
-    const { mean, variance } = levelOf(mold, zone, state, model, own);
+    const { mean, variance } = levelOf(mold, zone, states[zone], model, own);
     const margin = mean - model.thresholds[2];
     const x = deviations === null ? margin / Math.sqrt(1 + LOGISTIC * variance) : margin + deviations * Math.sqrt(variance);
     return 1 / (1 + Math.exp(-x));
@@ -104,15 +104,19 @@ const LONG_SETTLED = 60;
 function course({ mold, model, own, lately }: Known, deviations: number | null, count: number): number[] {
   const seen = model.seen.get(mold.program) ?? { coat: Infinity, full: Infinity };
   const chances: number[] = [];
-  let state = stateNow(mold);
+  let states = statesNow(mold);
   let worst = 0;
   while (chances.length < count) {
-    const within = { ...state, sinceCoat: Math.min(state.sinceCoat, seen.coat), sinceFull: Math.min(state.sinceFull, seen.full) };
+    const within = states.map((state) => ({
+      ...state,
+      sinceCoat: Math.min(state.sinceCoat, seen.coat),
+      sinceFull: Math.min(state.sinceFull, seen.full),
+    }));
     const chance = fightChance(mold, within, model, own, { deviations, lately });
-    worst = state.sinceNew < SETTLED_AFTER ? chance : Math.max(worst, chance);
+    worst = states[0].sinceNew < SETTLED_AFTER ? chance : Math.max(worst, chance);
     chances.push(worst);
-    if (state.sinceCoat >= seen.coat && state.sinceFull >= seen.full && state.sinceNew > LONG_SETTLED) break;
-    state = afterEvent(state, { kind: 'pull', ease: null });
+    if (states.every(({ sinceCoat, sinceFull, sinceNew }) => sinceCoat >= seen.coat && sinceFull >= seen.full && sinceNew > LONG_SETTLED)) break;
+    states = states.map((state) => afterEvent(state, { kind: 'pull', ease: null }));
   }
   return [...chances, ...new Array<number>(count - chances.length).fill(worst)];
 }
@@ -144,7 +148,13 @@ export function outlookOf(mold: MoldRecord, model: ReleaseModel): MoldOutlook {
   const known = knownOf(mold, model);
   const courses = coursesOf(known);
   const after = (kind: 'touch-up' | 'full', lately: Lately): number =>
-    fightChance(mold, afterEvent(stateNow(mold), { kind }), model, known.own, { lately });
+    fightChance(
+      mold,
+      statesNow(mold).map((state) => afterEvent(state, { kind })),
+      model,
+      known.own,
+      { lately },
+    );
   return {
     ...forecastOf(mold.id, courses),
     fan: courses.p50.slice(0, FAN_PULLS).map((p50, i) => ({ p10: Math.min(courses.p10[i], p50), p50, p90: Math.max(courses.p90[i], p50) })),

@@ -11,7 +11,11 @@ export interface PullState {
 
 /** What happened to a mold, oldest first. */
 export type MoldEvent =
-  | { readonly kind: 'full' | 'touch-up' }
+  | {
+      readonly kind: 'full' | 'touch-up';
+      /** Of these zones only; left out: the whole mold */
+      readonly zones?: readonly string[];
+    }
   /** Ease by zone, 1 fell out to 5 stuck; null: nobody graded it */
   | { readonly kind: 'pull'; readonly ease: Readonly<Record<string, number>> | null };
 
@@ -22,6 +26,8 @@ export interface MoldRecord {
   /** Temperature of the part as it cures [°C] */
   readonly partHeatC: number;
   readonly zones: readonly string[];
+  /** What kind of place each zone is, where its name does not say it; zones of a kind are alike in all molds */
+  readonly kinds?: readonly string[];
   /** Pulls before the first of its events, where the record is cut; left out: it is whole */
   readonly before?: PullState;
   readonly events: readonly MoldEvent[];

@@ -76,6 +76,9 @@ export const readingFields = {
     sizeMm: orNull(number('Size', 'mm', [0.1, 10000], { quantity: 'thickness' })),
     zone,
     photoId: optional(text('Picture', 60)),
+    /** On the section's drawing, across and down; both or none */
+    x: optional(share('Mark, across')),
+    y: optional(share('Mark, down')),
   },
   'release test': {
     test: text('Test', 80),

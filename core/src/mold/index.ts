@@ -3,6 +3,7 @@ export {
   checkPullDetail,
   checkTreatmentDetail,
   isMoldEntry,
+  readMoldEntries,
   type MoldEntry,
   type MoldSaying,
   type WireMoldEntry,

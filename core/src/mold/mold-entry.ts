@@ -70,3 +70,7 @@ export function isMoldEntry(line: WireMoldEntry): line is MoldEntry & WireMoldEn
     throw error;
   }
 }
+
+/** Lines of unknown making that are what their kinds say. */
+export const readMoldEntries = (lines: readonly WireMoldEntry[]): MoldEntry[] =>
+  lines.flatMap((line): MoldEntry[] => (isMoldEntry(line) ? [line] : []));

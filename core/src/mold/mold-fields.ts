@@ -137,6 +137,8 @@ export const moldEntryFields = {
     programId: key('Release program', releasePrograms),
     /** The face was stripped bare before */
     stripped: flag('Stripped bare', false),
+    /** The program before */
+    fromId: optional(text('From', 60)),
   },
   condition: { grade, zone: optional(zoneId) },
   finding: {

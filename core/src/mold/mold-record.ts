@@ -37,6 +37,10 @@ export interface MoldFacts {
   readonly conditions: readonly { readonly zone: string | null; readonly grade: ConditionGrade; readonly at: string }[];
   readonly findings: readonly OpenFinding[];
   readonly repairs: readonly RunningRepair[];
+  /** How it stood when its record began; null: its record is whole */
+  readonly before: MoldEntryKindOf<'before'>['data'] | null;
+  /** When it was stripped bare for another release program; null: never */
+  readonly bareSince: string | null;
   /** Steps of commissioning that are done, with the moment */
   readonly commissioned: readonly { readonly step: CommissioningStep; readonly at: string }[];
 }
@@ -90,6 +94,8 @@ export function moldFacts(entries: readonly MoldEntry[], sections: readonly stri
       ...data,
       done: steps.filter((step) => step.data.repairId === id).map((step) => ({ step: step.data.step, at: step.at })),
     })),
+    before: entriesOf(entries, 'before').at(-1)?.data ?? null,
+    bareSince: entriesOf(entries, 'program').findLast(({ data }) => data.stripped)?.at ?? null,
     commissioned: [...commissioned].map(([step, at]) => ({ step, at })),
   };
 }

@@ -48,6 +48,8 @@ const COLUMNS = {
   sinceCoat: ['since last coat', 'since coat'],
 } as const;
 type Column = keyof typeof COLUMNS;
+const isColumn = (word: string): word is Column => Object.hasOwn(COLUMNS, word);
+const columns = Object.keys(COLUMNS).filter(isColumn);
 
 const MOST_ROWS = 2000;
 const plain = (text: string): string =>
@@ -57,8 +59,7 @@ const plain = (text: string): string =>
     .replace(/[_\s]+/g, ' ');
 
 /** What the head of a list is called here; undefined: no column of ours. */
-const columnOf = (head: string): Column | undefined =>
-  (Object.keys(COLUMNS) as Column[]).find((column) => COLUMNS[column].some((name) => name === plain(head)));
+const columnOf = (head: string): Column | undefined => columns.find((column) => COLUMNS[column].some((name) => name === plain(head)));
 
 /** Values of a cell that holds several. */
 const several = (cell: string): string[] =>

@@ -21,6 +21,8 @@ export interface StandingAround {
   /** Ids of its zones: a coat counts for the mold once all of them have it */
   readonly zones?: readonly string[];
   readonly hold?: StandingHold | null;
+  /** When it was stripped bare for another program: what was put on before does not count, ISO */
+  readonly bareSince?: string | null;
 }
 
 /** Why it is not pulled from whatever its release says. */
@@ -124,7 +126,7 @@ const CYCLES = 5;
 export function standingOf(
   treatments: readonly TreatmentEntry[],
   pulls: readonly PullEntry[],
-  { before = NOTHING_BEFORE, zones = [], hold = null }: StandingAround = {},
+  { before = NOTHING_BEFORE, zones = [], hold = null, bareSince = null }: StandingAround = {},
 ): MoldStanding {
   const all = counted(pulls);
   const done = counted(treatments);
@@ -145,7 +147,7 @@ export function standingOf(
     pullsSinceFull: since(lastFull, before.sinceFull),
     pullsSinceCoat: since(lastCoat, before.sinceCoat),
     recent: all.flatMap((pull) => (pull.ease === null ? [] : [pull.ease])).slice(-GRADES),
-    treated: before.treated || lastCoat !== null,
+    treated: bareSince === null ? before.treated || lastCoat !== null : lastCoat !== null && lastCoat >= bareSince,
     last: lastGrade(all, latest(done.filter((t) => t.kind === 'full')), latest(done)),
     ...withEarlier(cycles, before.sinceFull),
     hold,
@@ -163,7 +165,7 @@ function wholeSince(treatments: readonly TreatmentEntry[], zones: readonly strin
 
 /** The last cycles; strokes from before the record stand before its first ones. */
 function withEarlier(cycles: readonly StrokeCycle[], strokes: number): Pick<MoldStanding, 'cycles' | 'earlierCycles'> {
-  const [first] = cycles;
+  const first = cycles.at(0);
   const all =
     strokes === 0
       ? cycles

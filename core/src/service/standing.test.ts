@@ -104,3 +104,10 @@ test('what holds a mold says so before anything else; away is no alarm', () => {
   expect(judgeStanding('paste-wax', held)).toMatchObject({ level: 'stop', reason: 'In repair.' });
   expect(judgeStanding('paste-wax', { ...held, hold: { kind: 'away', reason: 'Resting.' } })).toMatchObject({ level: 'ok', reason: 'Resting.' });
 });
+
+test('stripped bare for another program: not treated until something is put on again', () => {
+  const coats = [coat(0, 'full'), coat(2, 'touch-up')];
+  expect(standingOf(coats, [pull(1)], { bareSince: at(3) }).treated).toBe(false);
+  expect(standingOf([...coats, coat(3, 'full')], [pull(1)], { bareSince: at(3) }).treated).toBe(true);
+  expect(standingOf([], [], { bareSince: at(3), before: { pulls: 9, sinceFull: 9, sinceCoat: 1, treated: true } }).treated).toBe(false);
+});

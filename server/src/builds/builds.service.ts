@@ -25,6 +25,7 @@ import {
   type NewVersionDto,
 } from './builds.dto.js';
 import { likePattern, PAGE } from '../wire/page.js';
+import { handOver } from '../molds/hand-over.js';
 import { keepStanding } from '../molds/standings.js';
 
 export interface BuildWithPlan {
@@ -174,7 +175,8 @@ export class BuildsService {
         finishReason: blocks.length > 0 ? reason : null,
         sections: plan.sections.length > 1 ? plan.sections.map(({ name }) => name) : [],
       });
-      await keepStanding(tx, { id: input.moldId, releaseProgramId: input.releaseProgramId });
+      await handOver(tx, { buildId, moldId: input.moldId, plan, by });
+      await keepStanding(tx, await tx.findOneByOrFail(Mold, { id: input.moldId }));
       await tx.update(Build, { id: buildId }, { status: 'finished', changedAt: new Date() });
       return tx.findOneByOrFail(Mold, { id: input.moldId });
     });

@@ -13,6 +13,7 @@ const ACCESS: Readonly<Record<string, 'append' | 'change' | 'change and delete'>
   laminate_record: 'append',
   lot: 'change',
   mold: 'change',
+  mold_entry: 'append',
   person: 'change',
   photo: 'append',
   pull: 'append',

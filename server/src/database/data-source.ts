@@ -13,6 +13,7 @@ import { Heads1795510000000 } from './migrations/1795510000000-heads.js';
 import { ChangesTold1795520000000 } from './migrations/1795520000000-changes-told.js';
 import { Readings1795530000000 } from './migrations/1795530000000-readings.js';
 import { Instruments1795540000000 } from './migrations/1795540000000-instruments.js';
+import { MoldRecords1795550000000 } from './migrations/1795550000000-mold-records.js';
 import { Judgments1795480000000 } from './migrations/1795480000000-judgments.js';
 
 /** In the order in which they are run. */
@@ -29,6 +30,7 @@ export const migrations = [
   ChangesTold1795520000000,
   Readings1795530000000,
   Instruments1795540000000,
+  MoldRecords1795550000000,
 ] as const;
 
 export function dataSourceOptions(url: string): DataSourceOptions {

@@ -8,6 +8,7 @@ import { StoredLot } from '../lots/lot.entity.js';
 import { Photo } from '../photos/photo.entity.js';
 import { Device } from '../devices/device.entity.js';
 import { Instrument, InstrumentWatch } from '../instruments/instrument.entity.js';
+import { StoredMoldEntry } from '../molds/mold-entry.entity.js';
 import { Mold } from '../molds/mold.entity.js';
 import { Pull, Treatment } from '../molds/service-records.entity.js';
 import { Person } from '../people/person.entity.js';
@@ -24,6 +25,7 @@ export const entities = [
   Mold,
   Pull,
   Treatment,
+  StoredMoldEntry,
   RightsChange,
   Device,
   StepLogEntry,

@@ -1,4 +1,5 @@
 import { Injectable, Logger } from '@nestjs/common';
+import { WHOLE_ZONE, type MoldZone } from '@pentimento/core/mold';
 import { ACCEPTED_RISK, type MoldEvent, type MoldRecord, type PullState } from '@pentimento/core/forecast';
 import { DataSource } from 'typeorm';
 import { ThreadsService } from '../judging/threads.service.js';
@@ -12,7 +13,8 @@ const MOST_EVENTS = 300;
 const MOST_IN_ALL = 40_000;
 /** A part is taken to cure at the shop's warmth until somebody logs otherwise [°C]. */
 const PART_HEAT_C = 25;
-const WHOLE = 'whole';
+/** Of the last parts [pulls] */
+const HEAT_OF = 10;
 /** A rate is of so many days, and of so many pulls at the least. */
 const RATE_DAYS = 90;
 const LEAST_FOR_RATE = 2;
@@ -24,6 +26,16 @@ const FITS_FOR_A_NEW_MOLD = 2;
 
 type Foretold = Omit<ForecastDto, 'older' | 'acceptedRisk'>;
 
+interface Event {
+  readonly kind: 'pull' | 'full' | 'touch-up';
+  /** Of the zone that let go worst */
+  readonly ease: number | null;
+  /** Of a pull, by zone; null: nothing was said, all alike */
+  readonly eases: Readonly<Record<string, number>> | null;
+  /** Zones of a treatment; null: all of them */
+  readonly only: readonly string[] | null;
+}
+
 interface Row {
   readonly id: string;
   readonly program: string;
@@ -31,34 +43,68 @@ interface Row {
   readonly days: string;
   /** Before the first of the events */
   readonly before: PullState;
-  readonly events: readonly { readonly kind: 'pull' | 'full' | 'touch-up'; readonly ease: number | null }[] | null;
+  readonly events: readonly Event[] | null;
+  /** Of its last parts, where that was logged [°C] */
+  readonly part_heat: number | null;
+  readonly zones: readonly MoldZone[] | null;
 }
 
 /** What of a mold's records counts: neither taken back nor taking something back. */
 const counts = (table: 'pull' | 'treatment', row: string): string =>
   `${row}.mold_id = mold.id and ${row}.reverses is null and not exists (select from ${table} r where r.reverses = ${row}.id)`;
 
+/** When the last treatment of the whole mold of some kinds was, before a moment. */
+const lastWhole = (kinds: string): string =>
+  `(select max(t.at) from treatment t where ${counts('treatment', 't')} and ${kinds} and t.data -> 'zones' is null and t.at < e.since)`;
+/** What a mold brought along from before its record. */
+const brought = (key: string): string => `coalesce((mold.facts #>> '{before,${key}}')::int, 0)`;
+/** Pulls since a moment; where there was none, those from before the record too. */
+const pullsSince = (moment: string, key: string): string =>
+  `count(*) filter (where p.at > coalesce(${moment}, '-infinity')) + case when ${moment} is null then ${brought(key)} else 0 end`;
+
 /** Pulls and treatments of every mold in their order, the newest so many of each, and how it stood before these. */
 export const RECORDS = `
-  select mold.id, mold.release_program_id as program, e.events,
+  select mold.id, mold.release_program_id as program, e.events, mold.facts -> 'zones' as zones,
     (select json_build_object(
-      'sinceNew', count(*),
-      'sinceFull', count(*) filter (where p.at > coalesce(
-        (select max(t.at) from treatment t where ${counts('treatment', 't')} and t.kind = 'full' and t.at < e.since), '-infinity')),
-      'sinceCoat', count(*) filter (where p.at > coalesce((select max(t.at) from treatment t where ${counts('treatment', 't')} and t.at < e.since), '-infinity'))
+      'sinceNew', count(*) + ${brought('pulls')},
+      'sinceFull', ${pullsSince('last.full_at', 'sinceFull')},
+      'sinceCoat', ${pullsSince('last.coat_at', 'sinceCoat')}
     ) from pull p where ${counts('pull', 'p')} and p.at < e.since) as before,
+    (select avg(hot.peak) from (select (p.data ->> 'peakC')::float8 as peak from pull p
+      where ${counts('pull', 'p')} and p.data ->> 'peakC' is not null order by p.at desc limit ${String(HEAT_OF)}) hot) as part_heat,
     (select count(*) from pull p where ${counts('pull', 'p')} and p.at > now() - interval '${String(RATE_DAYS)} days') as pulls_lately,
     least(${String(RATE_DAYS)}, greatest(1, extract(epoch from now() - mold.finished_at) / 86400)) as days
   from mold left join lateral (
-    select json_agg(json_build_object('kind', kind, 'ease', ease) order by at, kind desc) as events, min(at) as since from (
+    select json_agg(json_build_object('kind', kind, 'ease', ease, 'eases', eases, 'only', of_zones) order by at, kind desc) as events, min(at) as since from (
       select * from (
-        select 'pull' as kind, ease, at from pull p where ${counts('pull', 'p')}
+        select 'pull' as kind, ease, at, data -> 'zones' as eases, null::jsonb as of_zones from pull p where ${counts('pull', 'p')}
         union all
-        select kind, null, at from treatment t where ${counts('treatment', 't')}
+        select kind, null, at, null, data -> 'zones' from treatment t where ${counts('treatment', 't')}
       ) every order by at desc limit $1
     ) newest
-  ) e on true
+  ) e on true left join lateral (select ${lastWhole("t.kind = 'full'")} as full_at, ${lastWhole('true')} as coat_at) last on true
 `;
+
+/** A mold's record as the forecast reads it: zones by what was said of each, else all alike. */
+function recordOf({ id, program, before, events, part_heat, zones }: Row): MoldRecord {
+  const places = zones && zones.length > 0 ? zones : [WHOLE_ZONE];
+  return {
+    id,
+    program,
+    partHeatC: part_heat ?? PART_HEAT_C,
+    zones: places.map((zone) => zone.id),
+    kinds: places.map(({ kind }) => kind),
+    before,
+    events: (events ?? []).map(({ kind, ease, eases, only }): MoldEvent => {
+      if (kind !== 'pull') return only ? { kind, zones: only } : { kind };
+      const graded = places.flatMap((zone) => {
+        const one = eases ? eases[zone.id] : ease;
+        return typeof one === 'number' ? [[zone.id, one] as const] : [];
+      });
+      return { kind, ease: graded.length === 0 ? null : Object.fromEntries(graded) };
+    }),
+  };
+}
 
 /** When molds will stick: fitted to the whole shop in a thread, once for each state of its records. */
 @Injectable()
@@ -79,6 +125,11 @@ export class ForecastsService {
     const { older, molds } = await this.current();
     const likely = [...molds.values()].filter(({ pFight }) => pFight >= WORTH_SAYING * ACCEPTED_RISK);
     return { older, molds: likely.map(({ id, pFight }) => ({ id, pFight })) };
+  }
+
+  /** Pulls left and pace of every mold, as of the last change, or of the one before while that is worked out. */
+  async paces(): Promise<{ older: boolean; molds: ReadonlyMap<string, Foretold> }> {
+    return this.current();
   }
 
   /** All that is foretold of one mold. */
@@ -129,16 +180,7 @@ export class ForecastsService {
     const [{ count }]: { count: string }[] = await this.database.query('select count(*) from mold');
     const most = Math.max(20, Math.min(MOST_EVENTS, Math.floor(MOST_IN_ALL / Math.max(1, Number(count)))));
     const rows: Row[] = await this.database.query(RECORDS, [most]);
-    const records = rows.map((row): MoldRecord => ({
-      id: row.id,
-      program: row.program,
-      partHeatC: PART_HEAT_C,
-      zones: [WHOLE],
-      before: row.before,
-      events: (row.events ?? []).map(({ kind, ease }): MoldEvent =>
-        kind === 'pull' ? { kind, ease: ease === null ? null : { [WHOLE]: ease } } : { kind },
-      ),
-    }));
+    const records = rows.map(recordOf);
     const outlooks = await this.threads.forecast(records);
     const byId = new Map(rows.map((row) => [row.id, row]));
     const molds = outlooks.map(({ fan, ...outlook }): Foretold => {

@@ -1,4 +1,4 @@
-import { stateNow, type MoldEvent, type PullState } from '@pentimento/core/forecast';
+import { statesNow, type MoldEvent, type PullState } from '@pentimento/core/forecast';
 import { randomUUID } from 'node:crypto';
 import { DataSource } from 'typeorm';
 import { TestShop } from '../test-support/test-shop.js';
@@ -88,8 +88,8 @@ describe('when molds will stick', () => {
     expect(cut.map(({ id }) => id)).toEqual(whole.map(({ id }) => id));
     whole.forEach(({ before, events }, i) => {
       expect(before).toEqual({ sinceNew: 0, sinceFull: 0, sinceCoat: 0 });
-      const now = (row: Row): PullState =>
-        stateNow({ id: row.id, program: '', partHeatC: 25, zones: ['whole'], before: row.before, events: row.events });
+      const now = (row: Row): PullState[] =>
+        statesNow({ id: row.id, program: '', partHeatC: 25, zones: ['whole'], before: row.before, events: row.events });
       expect(cut[i].events).toHaveLength(Math.min(7, events.length));
       expect(now(cut[i])).toEqual(now(whole[i]));
     });

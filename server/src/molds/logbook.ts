@@ -19,13 +19,14 @@ function readCursor(after: string | undefined): { at: Date; id: string } | null 
 }
 
 const BRANCH = (table: string, kind: string, ease: string, treatment: string): string =>
-  `(select '${kind}' as kind, r.id, r.at, ${ease} as ease, ${treatment} as treatment, r.reverses, r.note, r.made_by,
+  `(select ${kind} as kind, r.id, r.at, ${ease} as ease, ${treatment} as treatment, r.reverses, r.note, r.made_by, r.data,
       exists (select 1 from ${table} back where back.reverses = r.id) as struck
     from ${table} r where r.mold_id = $1 and ($2::timestamptz is null or (r.at, r.id) < ($2, $3::uuid))
     order by r.at desc, r.id desc limit $4)`;
 
-const PAGE_OF = `select l.kind, l.id, l.at, l.ease, l.treatment, l.reverses, l.struck, l.note, p.name as "madeBy"
-  from (${BRANCH('pull', 'pull', 'r.ease', 'null')} union all ${BRANCH('treatment', 'treatment', 'null', 'r.kind')}) l
+const PAGE_OF = `select l.kind, l.id, l.at, l.ease, l.treatment, l.reverses, l.struck, l.note, l.data, p.name as "madeBy"
+  from (${BRANCH('pull', "'pull'", 'r.ease', 'null')} union all ${BRANCH('treatment', "'treatment'", 'null', 'r.kind')}
+    union all ${BRANCH('mold_entry', 'r.kind', 'null', 'null')}) l
   join person p on p.id = l.made_by order by l.at desc, l.id desc limit $4`;
 
 /** A page of a mold's records, newest first. */

@@ -1,3 +1,4 @@
+import type { MoldFacts, MoldState } from '@pentimento/core/mold';
 import type { MoldStanding } from '@pentimento/core/service';
 import { Column, Entity, PrimaryColumn } from 'typeorm';
 
@@ -16,7 +17,13 @@ export class Mold {
   @Column('jsonb', { default: [] }) sections: string[];
   /** What its records come to, kept with every one of them; null: not summed up yet */
   @Column('jsonb', { nullable: true }) standing: MoldStanding | null;
-  /** 0: out of the row, 1: care, 2: ready; only for the order of the rack */
+  /** What its logbook comes to besides pulls and treatments, kept as the standing is */
+  @Column('jsonb', { nullable: true }) facts: MoldFacts | null;
+  /** Of the facts, for search and order */
+  @Column('text', { default: '' }) customer: string;
+  @Column('text', { default: '' }) place: string;
+  @Column('text', { default: 'in service' }) state: MoldState;
+  /** 0: out of the row, 1: care, 2: ready, 3: away; only for the order of the rack */
   @Column('smallint', { default: 0 }) urgency: number;
   /** Counts every change of the row */
   @Column({ type: 'int', default: 0, update: false }) edition: number;

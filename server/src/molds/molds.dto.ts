@@ -1,8 +1,37 @@
 import { ApiProperty } from '@nestjs/swagger';
-import type { MoldStanding, StrokeCycle, TreatmentKind } from '@pentimento/core/service';
+import {
+  conditionGrades,
+  commissioningSteps,
+  moldEntryKinds,
+  moldStates,
+  moldZoneKinds,
+  plugFates,
+  type CommissioningStep,
+  type ConditionGrade,
+  type MoldEntryKind,
+  type MoldFacts,
+  type MoldState,
+  type MoldZone,
+  type MoldZoneKind,
+  type PlugFate,
+} from '@pentimento/core/mold';
+import { releasePrograms, type MoldStanding, type StandingHold, type StrokeCycle, type TreatmentKind } from '@pentimento/core/service';
 import { IsISO8601 } from 'class-validator';
 import { HANDS, type Hand } from '../wire/hands.js';
-import { ChoiceField, FlagField, IdField, NumberField, NumberListField, PartField, TextField } from '../wire/fields.js';
+import {
+  AnyPartField,
+  ChoiceField,
+  DayField,
+  FlagField,
+  IdField,
+  KeyField,
+  ListField,
+  NumberField,
+  NumberListField,
+  PartField,
+  TextField,
+  TextListField,
+} from '../wire/fields.js';
 import { PageQueryDto } from '../wire/page.js';
 
 const TREATMENTS: readonly TreatmentKind[] = ['full', 'touch-up'];
@@ -15,6 +44,11 @@ class StrokeCycleDto implements StrokeCycle {
   @NumberListField(COUNT, 10_000) touchUpsBefore: number[];
 }
 
+class HoldDto implements StandingHold {
+  @ChoiceField(['repair', 'away']) kind: 'repair' | 'away';
+  @TextField(300) reason: string;
+}
+
 /** What a mold's records come to (core/service). */
 export class StandingDto implements MoldStanding {
   @NumberField(COUNT, { integer: true }) pullsSinceNew: number;
@@ -25,6 +59,8 @@ export class StandingDto implements MoldStanding {
   @ChoiceField(['stuck', 'fought'], { nullable: true }) last: 'stuck' | 'fought' | null;
   @ApiProperty({ type: [StrokeCycleDto] }) cycles: StrokeCycleDto[];
   @NumberField(COUNT, { integer: true }) earlierCycles: number;
+  /** Why it is not pulled from whatever its release says; null: nothing holds it */
+  @PartField(() => HoldDto, { nullable: true }) hold: HoldDto | null;
 }
 
 /** A mold as it stands on the rack, without its logbook. */
@@ -41,7 +77,64 @@ export class MoldHeadDto {
   @TextField(300, { nullable: true }) finishReason: string | null;
   /** Names of its sections in the order they were laid; empty: it is one piece, or nobody knows how it was built */
   @ApiProperty({ type: [String] }) sections: string[];
+  @TextField(80, { minLength: 0 }) customer: string;
+  @TextField(80, { minLength: 0 }) place: string;
+  @ChoiceField(moldStates) state: MoldState;
+  /** Places that are looked at by themselves */
+  @ApiProperty({ type: () => [MoldZoneDto] }) zones: MoldZoneDto[];
   @PartField(() => StandingDto) standing: StandingDto;
+}
+
+export class MoldZoneDto implements MoldZone {
+  @TextField(60) id: string;
+  @TextField(80) name: string;
+  /** Empty: the mold is one piece */
+  @TextField(80, { minLength: 0 }) section: string;
+  @ChoiceField(moldZoneKinds) kind: MoldZoneKind;
+}
+
+class ConditionDto {
+  /** null: the whole mold */
+  @TextField(60, { nullable: true }) zone: string | null;
+  @ChoiceField(conditionGrades) grade: ConditionGrade;
+  @ApiProperty({ format: 'date-time' }) at: string;
+}
+
+class OpenFindingDto {
+  @IdField() id: string;
+  @ApiProperty({ format: 'date-time' }) at: string;
+  /** By the fields of a finding (docs/formats.md) */
+  @AnyPartField() data: MoldFacts['findings'][number]['data'];
+  @TextField(300, { minLength: 0 }) note: string;
+}
+
+class RepairStepDoneDto {
+  @NumberField(COUNT, { integer: true }) step: number;
+  @ApiProperty({ format: 'date-time' }) at: string;
+}
+
+class RunningRepairDto {
+  @IdField() id: string;
+  @IdField() findingId: string;
+  @TextField(60) methodId: string;
+  @ApiProperty({ format: 'date-time' }) at: string;
+  @ApiProperty({ type: [RepairStepDoneDto] }) done: RepairStepDoneDto[];
+}
+
+class CommissionedDto {
+  @ChoiceField(commissioningSteps) step: CommissioningStep;
+  @ApiProperty({ format: 'date-time' }) at: string;
+}
+
+/** What a mold's logbook comes to besides pulls and treatments (core/mold). */
+export class MoldFactsDto {
+  @ChoiceField(plugFates) plug: PlugFate;
+  @TextField(80, { minLength: 0 }) plugWhere: string;
+  @DayField({ nullable: true }) made: string | null;
+  @ApiProperty({ type: [ConditionDto] }) conditions: ConditionDto[];
+  @ApiProperty({ type: [OpenFindingDto] }) findings: OpenFindingDto[];
+  @ApiProperty({ type: [RunningRepairDto] }) repairs: RunningRepairDto[];
+  @ApiProperty({ type: [CommissionedDto] }) commissioned: CommissionedDto[];
 }
 
 /** A page of the rack, what is due first. */
@@ -52,25 +145,35 @@ export class RackDto {
   @ApiProperty({ type: [MoldHeadDto] }) molds: MoldHeadDto[];
 }
 
-export class RackQueryDto extends PageQueryDto {}
+export const RACK_ORDERS = ['due', 'part', 'customer'] as const;
+
+export class RackQueryDto extends PageQueryDto {
+  /** What stands first: what is due; or by part or customer, then number */
+  @ChoiceField(RACK_ORDERS, { optional: true }) order?: (typeof RACK_ORDERS)[number];
+}
 
 class GradedPullDto {
   @ApiProperty({ format: 'date-time' }) at: string;
   @NumberField(EASE, { nullable: true, integer: true }) ease: number | null;
+  /** What else was said of it; null: nothing */
+  @AnyPartField() data: Record<string, unknown> | null;
 }
 
 class CoatDto {
   @ApiProperty({ format: 'date-time' }) at: string;
   @ChoiceField(TREATMENTS) kind: TreatmentKind;
+  /** What else was said of it; null: nothing */
+  @AnyPartField() data: Record<string, unknown> | null;
 }
 
 /** A mold with all pulls and treatments that count, oldest first, for its charts. */
 export class MoldDto extends MoldHeadDto {
   @ApiProperty({ type: [GradedPullDto] }) pulls: GradedPullDto[];
   @ApiProperty({ type: [CoatDto] }) coats: CoatDto[];
+  @PartField(() => MoldFactsDto) facts: MoldFactsDto;
 }
 
-export const RECORD_KINDS = ['pull', 'treatment'] as const;
+export const RECORD_KINDS = ['pull', 'treatment', ...moldEntryKinds] as const;
 
 /** A line of a mold's logbook. */
 export class MoldRecordDto {
@@ -83,6 +186,8 @@ export class MoldRecordDto {
   @IdField({ nullable: true }) reverses: string | null;
   /** Taken back by a counter-entry */
   @FlagField() struck: boolean;
+  /** What was said, by the fields of its kind (docs/formats.md); null: nothing more */
+  @AnyPartField() data: Record<string, unknown> | null;
   @TextField(300, { minLength: 0 }) note: string;
   @TextField(80) madeBy: string;
 }
@@ -101,11 +206,14 @@ export class LogbookQueryDto {
 export class NewPullDto {
   @IdField() id: string;
   @ApiProperty({ format: 'date-time' }) @IsISO8601({ strict: true }) at: string;
+  /** Of the zone that let go worst */
   @NumberField(EASE, { nullable: true, integer: true }) ease: number | null;
   @TextField(300, { minLength: 0 }) note: string;
+  /** Part, process, peak, ease by zone, by the fields of a pull (docs/formats.md); null or left out: nothing more */
+  @AnyPartField({ optional: true }) data?: Record<string, unknown> | null;
 }
 
-/** Of a pull or a treatment. */
+/** Of any record. */
 export class UndoDto {
   @IdField() id: string;
   @TextField(300, { minLength: 0 }) note: string;
@@ -116,4 +224,78 @@ export class NewTreatmentDto {
   @ApiProperty({ format: 'date-time' }) @IsISO8601({ strict: true }) at: string;
   @ChoiceField(TREATMENTS) kind: TreatmentKind;
   @TextField(300, { minLength: 0 }) note: string;
+  /** Zones, steps, coats, lot, wait, by the fields of a treatment (docs/formats.md); null or left out: nothing more */
+  @AnyPartField({ optional: true }) data?: Record<string, unknown> | null;
+}
+
+/** Any other line of a mold's logbook. */
+export class NewMoldEntryDto {
+  @IdField() id: string;
+  @ChoiceField(moldEntryKinds) kind: MoldEntryKind;
+  @ApiProperty({ format: 'date-time' }) @IsISO8601({ strict: true }) at: string;
+  @TextField(300, { minLength: 0 }) note: string;
+  /** By the fields of its kind (docs/formats.md) */
+  @AnyPartField() data: Record<string, unknown>;
+}
+
+class BeforeDto {
+  @NumberField(COUNT, { integer: true }) pulls: number;
+  @NumberField(COUNT, { integer: true }) sinceFull: number;
+  @NumberField(COUNT, { integer: true }) sinceCoat: number;
+  @FlagField() treated: boolean;
+}
+
+/** A mold that exists already: made before the records, or elsewhere. */
+export class NewMoldDto {
+  @IdField() id: string;
+  /** Empty: the next one of the rack */
+  @TextField(20, { minLength: 0 }) number: string;
+  @TextField(120) part: string;
+  @ChoiceField(HANDS) hand: Hand;
+  @KeyField(releasePrograms.map(({ id }) => id)) releaseProgramId: string;
+  @TextField(80, { minLength: 0 }) customer: string;
+  @TextField(80, { minLength: 0 }) place: string;
+  @ChoiceField(moldStates) state: MoldState;
+  @ChoiceField(plugFates) plug: PlugFate;
+  @TextField(80, { minLength: 0 }) plugWhere: string;
+  @DayField({ nullable: true }) made: string | null;
+  @TextListField(80, 12) sections: string[];
+  /** Empty: one for each section */
+  @ListField(() => MoldZoneDto, 60) zones: MoldZoneDto[];
+  @PartField(() => BeforeDto) before: BeforeDto;
+}
+
+/** Molds of a list, all or none. */
+export class NewMoldsDto {
+  @ListField(() => NewMoldDto, 2000) molds: NewMoldDto[];
+}
+
+export class MadeMoldsDto {
+  @ApiProperty({ type: [MoldHeadDto] }) molds: MoldHeadDto[];
+}
+
+class DueTreatmentDto {
+  @IdField() id: string;
+  @TextField(20) number: string;
+  @TextField(120) part: string;
+  @TextField(60) releaseProgramId: string;
+  @ChoiceField(TREATMENTS) kind: TreatmentKind;
+  /** Pulls that may still be made before it */
+  @NumberField(COUNT, { integer: true }) pullsLeft: number;
+  /** Last day for it; null: nobody knows its pace */
+  @DayField({ nullable: true }) until: string | null;
+  @TextField(200) reason: string;
+}
+
+class EveningDto {
+  @DayField() day: string;
+  @ApiProperty({ type: [DueTreatmentDto] }) treatments: DueTreatmentDto[];
+}
+
+/** Treatments of the whole rack, as few evenings. */
+export class TreatmentsDueDto {
+  @ApiProperty({ type: [EveningDto] }) evenings: EveningDto[];
+  @ApiProperty({ type: [DueTreatmentDto] }) withoutPace: DueTreatmentDto[];
+  /** Something was logged since, and is being worked out */
+  @FlagField() older: boolean;
 }

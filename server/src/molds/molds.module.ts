@@ -1,8 +1,16 @@
 import { Module } from '@nestjs/common';
 import { JudgingModule } from '../judging/judging.module.js';
+import { LabelsService } from './labels.service.js';
+import { MoldBookService } from './mold-book.service.js';
+import { TreatmentsDueService } from './treatments-due.service.js';
 import { ForecastsService } from './forecasts.service.js';
 import { MoldsController } from './molds.controller.js';
 import { MoldsService } from './molds.service.js';
 
-@Module({ imports: [JudgingModule], controllers: [MoldsController], providers: [MoldsService, ForecastsService], exports: [MoldsService] })
+@Module({
+  imports: [JudgingModule],
+  controllers: [MoldsController],
+  providers: [MoldsService, ForecastsService, MoldBookService, TreatmentsDueService, LabelsService],
+  exports: [MoldsService],
+})
 export class MoldsModule {}

@@ -1,6 +1,7 @@
 import { addMinutes, isAfter } from 'date-fns';
 import { Injectable, type OnApplicationBootstrap } from '@nestjs/common';
 import { InjectRepository } from '@nestjs/typeorm';
+import { checkPullDetail, checkTreatmentDetail, moldFacts, zonesOfSections } from '@pentimento/core/mold';
 import { standingOf, type MoldStanding, type TreatmentKind } from '@pentimento/core/service';
 import { DataSource, ILike, IsNull, Repository, type EntityTarget } from 'typeorm';
 import { idTaken, notFound, ProblemException } from '../errors/problem.js';
@@ -8,17 +9,35 @@ import { refuseUnlessMay } from '../people/may.js';
 import type { Person } from '../people/person.entity.js';
 import { AHEAD_MIN, pastMoment } from '../wire/past-moment.js';
 import { Mold } from './mold.entity.js';
-import type { LogbookDto, MoldDto, MoldHeadDto, NewPullDto, NewTreatmentDto, RackDto, RackQueryDto, StandingDto, UndoDto } from './molds.dto.js';
+import { sameJson } from '../wire/same-json.js';
+import type {
+  LogbookDto,
+  MoldDto,
+  MoldFactsDto,
+  MoldHeadDto,
+  NewPullDto,
+  NewTreatmentDto,
+  RackDto,
+  RackQueryDto,
+  StandingDto,
+  UndoDto,
+} from './molds.dto.js';
 import { likePattern, PAGE } from '../wire/page.js';
 import { logbookPage } from './logbook.js';
 import { keepStanding, keepStandings } from './standings.js';
 import { Pull, Treatment } from './service-records.entity.js';
 
-/** Records of one kind that were not taken back, oldest first, as pairs. */
+/** Records of one kind that were not taken back, oldest first, as rows. */
 const COUNTING = (table: 'pull' | 'treatment', column: 'ease' | 'kind'): string =>
-  `(select coalesce(json_agg(json_build_array(at, ${column}) order by at, id), '[]') from ${table} r where mold_id = $1 and reverses is null
+  `(select coalesce(json_agg(json_build_array(at, ${column}, data) order by at, id), '[]') from ${table} r where mold_id = $1 and reverses is null
      and not exists (select 1 from ${table} back where back.reverses = r.id))`;
 const SERIES = `select ${COUNTING('pull', 'ease')} as pulls, ${COUNTING('treatment', 'kind')} as coats`;
+
+const ORDERS = {
+  due: { urgency: 'ASC', number: 'ASC', id: 'ASC' },
+  part: { part: 'ASC', hand: 'ASC', number: 'ASC', id: 'ASC' },
+  customer: { customer: 'ASC', part: 'ASC', number: 'ASC', id: 'ASC' },
+} as const;
 
 /** Molds that are summed up at once at a start. */
 const AT_ONCE = 100;
@@ -36,15 +55,16 @@ export class MoldsService implements OnApplicationBootstrap {
     return [row.n, row.sum];
   }
 
-  async rack({ search, offset, limit }: RackQueryDto): Promise<RackDto> {
+  async rack({ search, offset, limit, order = 'due' }: RackQueryDto): Promise<RackDto> {
     const pattern = likePattern(search);
     const [{ total, due }]: { total: string; due: string }[] = await this.database.query(
-      'select count(*) as total, count(*) filter (where urgency = 0) as due from mold where $1::text is null or number ilike $1 or part ilike $1',
+      `select count(*) as total, count(*) filter (where urgency = 0) as due from mold
+        where $1::text is null or number ilike $1 or part ilike $1 or customer ilike $1 or place ilike $1`,
       [pattern],
     );
     const molds = await this.molds.find({
-      where: pattern === null ? {} : [{ number: ILike(pattern) }, { part: ILike(pattern) }],
-      order: { urgency: 'ASC', number: 'ASC' },
+      where: pattern === null ? {} : [{ number: ILike(pattern) }, { part: ILike(pattern) }, { customer: ILike(pattern) }, { place: ILike(pattern) }],
+      order: ORDERS[order],
       skip: offset ?? 0,
       take: limit ?? PAGE,
     });
@@ -60,8 +80,9 @@ export class MoldsService implements OnApplicationBootstrap {
     const [{ pulls, coats }]: { pulls: PullRow[]; coats: CoatRow[] }[] = await this.database.query(SERIES, [id]);
     return {
       ...toHead(mold),
-      pulls: pulls.map(([at, ease]) => ({ at: new Date(at).toISOString(), ease })),
-      coats: coats.map(([at, kind]) => ({ at: new Date(at).toISOString(), kind })),
+      pulls: pulls.map(([at, ease, data]) => ({ at: new Date(at).toISOString(), ease, data })),
+      coats: coats.map(([at, kind, data]) => ({ at: new Date(at).toISOString(), kind, data })),
+      facts: toFacts(mold),
     };
   }
 
@@ -73,7 +94,11 @@ export class MoldsService implements OnApplicationBootstrap {
   /** Sums up molds that nobody summed up yet: of an older program, or put in by a script. */
   async onApplicationBootstrap(): Promise<void> {
     for (;;) {
-      const open = await this.molds.find({ where: { standing: IsNull() }, select: { id: true, releaseProgramId: true }, take: AT_ONCE });
+      const open = await this.molds.find({
+        where: { standing: IsNull() },
+        select: { id: true, releaseProgramId: true, sections: true },
+        take: AT_ONCE,
+      });
       if (open.length === 0) return;
       await keepStandings(this.database.manager, open);
     }
@@ -88,28 +113,40 @@ export class MoldsService implements OnApplicationBootstrap {
         'before-the-mold',
         `There was no mold yet at ${input.at}: it was finished ${finishedAt.toISOString()}. Correct the date.`,
       );
-    await this.append(Pull, { id: input.id, moldId, at, ease: input.ease, reverses: null, note: input.note, madeById: by.id });
+    const data = input.data ?? null;
+    if (data !== null) checkPullDetail(data);
+    await this.append(Pull, { id: input.id, moldId, at, ease: input.ease, data, reverses: null, note: input.note, madeById: by.id });
     return this.head(moldId);
   }
 
   /** Takes a mistaken pull back with a counter-entry; the mistake stays on record. */
   async undoPull(moldId: string, pullId: string, input: UndoDto, by: Person): Promise<MoldHeadDto> {
     await this.mayTakeBack(Pull, 'pull', { moldId, recordId: pullId, undoId: input.id, by });
-    await this.append(Pull, { id: input.id, moldId, at: new Date(), ease: null, reverses: pullId, note: input.note, madeById: by.id });
+    await this.append(Pull, { id: input.id, moldId, at: new Date(), ease: null, data: null, reverses: pullId, note: input.note, madeById: by.id });
     return this.head(moldId);
   }
 
   async addTreatment(moldId: string, input: NewTreatmentDto, by: Person): Promise<MoldHeadDto> {
     await this.requireMold(moldId);
-    const { id, kind, note } = input;
-    await this.append(Treatment, { id, moldId, at: pastMoment(input.at), kind, reverses: null, note, madeById: by.id });
+    const { id, kind, note, data = null } = input;
+    if (data !== null) checkTreatmentDetail(data);
+    await this.append(Treatment, { id, moldId, at: pastMoment(input.at), kind, data, reverses: null, note, madeById: by.id });
     return this.head(moldId);
   }
 
   /** Takes a mistaken treatment back, as a pull is. */
   async undoTreatment(moldId: string, treatmentId: string, input: UndoDto, by: Person): Promise<MoldHeadDto> {
     const { kind } = await this.mayTakeBack(Treatment, 'treatment', { moldId, recordId: treatmentId, undoId: input.id, by });
-    await this.append(Treatment, { id: input.id, moldId, at: new Date(), kind, reverses: treatmentId, note: input.note, madeById: by.id });
+    await this.append(Treatment, {
+      id: input.id,
+      moldId,
+      at: new Date(),
+      kind,
+      data: null,
+      reverses: treatmentId,
+      note: input.note,
+      madeById: by.id,
+    });
     return this.head(moldId);
   }
 
@@ -126,7 +163,7 @@ export class MoldsService implements OnApplicationBootstrap {
     return record;
   }
 
-  private async requireMold(id: string): Promise<Mold> {
+  async requireMold(id: string): Promise<Mold> {
     const mold = await this.molds.findOneBy({ id });
     if (!mold) throw notFound('mold');
     return mold;
@@ -150,9 +187,10 @@ export class MoldsService implements OnApplicationBootstrap {
   }
 }
 
-/** Moment and ease, moment and kind. */
-type PullRow = readonly [at: string, ease: number | null];
-type CoatRow = readonly [at: string, kind: TreatmentKind];
+type Detail = Record<string, unknown> | null;
+/** Moment and ease, moment and kind, and what else was said. */
+type PullRow = readonly [at: string, ease: number | null, data: Detail];
+type CoatRow = readonly [at: string, kind: TreatmentKind, data: Detail];
 
 interface TakeBack {
   readonly moldId: string;
@@ -165,13 +203,15 @@ type ServiceRecord = Pull | Treatment;
 type Written = Readonly<Record<string, unknown>> & { readonly id: string; readonly moldId: string };
 
 function sameValue(sent: unknown, kept: unknown): boolean {
-  return sent instanceof Date && kept instanceof Date ? sent.getTime() === kept.getTime() : sent === kept;
+  if (sent instanceof Date && kept instanceof Date) return sent.getTime() === kept.getTime();
+  return typeof sent === 'object' && sent !== null ? sameJson(sent, kept) : sent === kept;
 }
 
 const NOTHING = standingOf([], []);
 
-function toHead(mold: Mold): MoldHeadDto {
+export function toHead(mold: Mold): MoldHeadDto {
   const { id, number, part, hand, releaseProgramId, buildId, buildVersion, finishedAt, finishReason, sections, standing } = mold;
+  const { customer, place, state, facts } = mold;
   return {
     id,
     number,
@@ -183,13 +223,31 @@ function toHead(mold: Mold): MoldHeadDto {
     finishedAt: finishedAt.toISOString(),
     finishReason,
     sections,
+    customer,
+    place,
+    state,
+    zones: [...(facts?.zones ?? zonesOfSections(sections))],
     standing: asDto(standing ?? NOTHING),
+  };
+}
+
+function toFacts({ facts, sections }: Mold): MoldFactsDto {
+  const { plug, plugWhere, made, conditions, findings, repairs, commissioned } = facts ?? moldFacts([], sections);
+  return {
+    plug,
+    plugWhere,
+    made,
+    conditions: [...conditions],
+    findings: [...findings],
+    repairs: repairs.map((repair) => ({ ...repair, done: [...repair.done] })),
+    commissioned: [...commissioned],
   };
 }
 
 function asDto(standing: MoldStanding): StandingDto {
   return {
     ...standing,
+    hold: standing.hold ?? null,
     recent: [...standing.recent],
     cycles: standing.cycles.map((cycle) => ({ ...cycle, touchUpsBefore: [...cycle.touchUpsBefore] })),
   };

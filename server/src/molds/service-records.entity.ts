@@ -1,3 +1,4 @@
+import type { PullDetail, TreatmentDetail } from '@pentimento/core/mold';
 import type { TreatmentKind } from '@pentimento/core/service';
 import { Column, Entity, JoinColumn, ManyToOne, PrimaryColumn, type Relation } from 'typeorm';
 import { Person } from '../people/person.entity.js';
@@ -17,6 +18,8 @@ abstract class ServiceRecord {
 export class Pull extends ServiceRecord {
   /** 1 fell out – 5 stuck, damage */
   @Column('smallint', { nullable: true }) ease: number | null;
+  /** What else is said of it (core/mold); null: nothing */
+  @Column('jsonb', { nullable: true }) data: PullDetail | null;
   /** The mistaken pull that this counter-entry takes back */
   @Column('uuid', { nullable: true }) reverses: string | null;
 }
@@ -24,6 +27,8 @@ export class Pull extends ServiceRecord {
 @Entity({ name: 'treatment' })
 export class Treatment extends ServiceRecord {
   @Column('text') kind: TreatmentKind;
+  /** What else is said of it (core/mold); null: nothing */
+  @Column('jsonb', { nullable: true }) data: TreatmentDetail | null;
   /** The mistaken treatment that this counter-entry takes back */
   @Column('uuid', { nullable: true }) reverses: string | null;
 }

@@ -5,6 +5,7 @@ import { DataSource, Repository } from 'typeorm';
 import { CurrentPerson } from '../auth/current-person.js';
 import { Needs } from '../auth/needs.js';
 import { Build } from '../builds/build.entity.js';
+import { Mold } from '../molds/mold.entity.js';
 import { idTaken, notFound, ProblemException } from '../errors/problem.js';
 import { Person } from '../people/person.entity.js';
 import { IdField, TextField } from '../wire/fields.js';
@@ -14,7 +15,7 @@ import { Photo } from './photo.entity.js';
 /** After the browser has made it smaller [bytes]. */
 const MOST_BYTES = 600_000;
 const MOST_SMALL_BYTES = 60_000;
-const MOST_OF_A_BUILD = 500;
+const MOST_OF_ONE = 500;
 /** As base64 is a third longer. */
 const TEXT = 4 / 3 + 0.01;
 
@@ -37,18 +38,21 @@ export class PhotosService {
     private readonly database: DataSource,
   ) {}
 
-  /** Keeps a picture. The same again changes nothing. */
-  async add(buildId: string, { id, jpeg, small }: NewPhotoDto, by: Person): Promise<PhotoDto> {
-    const photo = { id, buildId, jpeg: readJpeg(jpeg, MOST_BYTES), small: readJpeg(small, MOST_SMALL_BYTES) };
+  /** Keeps a picture of a build or a mold. The same again changes nothing. */
+  async add(of: { readonly buildId: string } | { readonly moldId: string }, { id, jpeg, small }: NewPhotoDto, by: Person): Promise<PhotoDto> {
+    const photo = { id, ...of, jpeg: readJpeg(jpeg, MOST_BYTES), small: readJpeg(small, MOST_SMALL_BYTES) };
     await this.database.transaction(async (tx) => {
-      if (!(await tx.findOne(Build, { where: { id: buildId }, lock: { mode: 'pessimistic_write' } }))) throw notFound('build');
+      const lock = { mode: 'pessimistic_write' } as const;
+      const owner =
+        'buildId' in of ? await tx.findOne(Build, { where: { id: of.buildId }, lock }) : await tx.findOne(Mold, { where: { id: of.moldId }, lock });
+      if (!owner) throw notFound('buildId' in of ? 'build' : 'mold');
       const kept = await tx.findOneBy(Photo, { id });
       if (kept) {
-        if (kept.buildId === buildId && kept.jpeg.equals(photo.jpeg)) return;
+        if ((kept.buildId ?? kept.moldId) === owner.id && kept.jpeg.equals(photo.jpeg)) return;
         throw idTaken('picture');
       }
-      if ((await tx.countBy(Photo, { buildId })) >= MOST_OF_A_BUILD)
-        throw new ProblemException(422, 'too-many-pictures', `A build keeps at most ${String(MOST_OF_A_BUILD)} pictures, and this one has them.`);
+      if ((await tx.countBy(Photo, of)) >= MOST_OF_ONE)
+        throw new ProblemException(422, 'too-many-pictures', `At most ${String(MOST_OF_ONE)} pictures are kept of one, and this one has them.`);
       await tx.insert(Photo, { ...photo, madeById: by.id, madeAt: new Date() });
     });
     return { id };
@@ -70,7 +74,14 @@ export class PhotosController {
   @Needs('log')
   @ApiCreatedResponse({ type: PhotoDto })
   add(@Param('id', ParseUUIDPipe) id: string, @Body() body: NewPhotoDto, @CurrentPerson() person: Person): Promise<PhotoDto> {
-    return this.photos.add(id, body, person);
+    return this.photos.add({ buildId: id }, body, person);
+  }
+
+  @Post('molds/:id/photos')
+  @Needs('log')
+  @ApiCreatedResponse({ type: PhotoDto })
+  addOfMold(@Param('id', ParseUUIDPipe) id: string, @Body() body: NewPhotoDto, @CurrentPerson() person: Person): Promise<PhotoDto> {
+    return this.photos.add({ moldId: id }, body, person);
   }
 
   /** Pictures never change: a browser may keep them, for its person alone. */

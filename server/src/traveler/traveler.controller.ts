@@ -5,26 +5,9 @@ import type { Request, Response } from 'express';
 import { CurrentPerson } from '../auth/current-person.js';
 import { Needs } from '../auth/needs.js';
 import type { Person } from '../people/person.entity.js';
+import { fileName, originOf, PAPER, sendFile } from '../wire/send-file.js';
 import { PAPERS, type Paper } from './traveler-document.js';
 import { TravelerService } from './traveler.service.js';
-
-const PAPER = { A4: 'A4', LETTER: 'LETTER' } as const satisfies Record<Paper, Paper>;
-
-/** A file name that every system takes. */
-const fileName = (name: string, ending: string): string =>
-  `${
-    name
-      .replace(/[^\p{L}\p{N}]+/gu, '-')
-      .replace(/^-|-$/g, '')
-      .match(/^.{0,80}/u)?.[0] ?? 'build'
-  }.${ending}`;
-
-function send(response: Response, type: string, name: string, body: Buffer | string): void {
-  response.setHeader('content-type', type);
-  response.setHeader('content-disposition', `attachment; filename*=UTF-8''${encodeURIComponent(name)}`);
-  response.setHeader('cache-control', 'no-store');
-  response.send(body);
-}
 
 @ApiTags('traveler')
 @Controller('builds/:id')
@@ -33,11 +16,6 @@ export class TravelerController {
     private readonly travelers: TravelerService,
     @Inject(SERVER_CONFIG) private readonly config: ServerConfig,
   ) {}
-
-  /** Where the code on the sheet leads. */
-  private originOf(request: Request): string {
-    return this.config.publicUrl ?? `${request.protocol}://${request.host}`;
-  }
 
   @Get('traveler.pdf')
   @Needs('look')
@@ -51,8 +29,8 @@ export class TravelerController {
     @Req() request: Request,
     @Res() response: Response,
   ): Promise<void> {
-    const { name, bytes } = await this.travelers.pdf(id, paper, person.unitSystem, this.originOf(request));
-    send(response, 'application/pdf', fileName(name, 'pdf'), bytes);
+    const { name, bytes } = await this.travelers.pdf(id, paper, person.unitSystem, originOf(request, this.config));
+    sendFile(response, 'application/pdf', fileName(name, 'pdf'), bytes);
   }
 
   @Get('sessions.ics')
@@ -60,7 +38,7 @@ export class TravelerController {
   @ApiProduces('text/calendar')
   @ApiOkResponse({ schema: { type: 'string' } })
   async calendar(@Param('id', ParseUUIDPipe) id: string, @Req() request: Request, @Res() response: Response): Promise<void> {
-    const { name, text } = await this.travelers.calendar(id, this.originOf(request));
-    send(response, 'text/calendar; charset=utf-8', fileName(name, 'ics'), text);
+    const { name, text } = await this.travelers.calendar(id, originOf(request, this.config));
+    sendFile(response, 'text/calendar; charset=utf-8', fileName(name, 'ics'), text);
   }
 }

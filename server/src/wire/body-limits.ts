@@ -4,7 +4,8 @@ import { json, type RequestHandler } from 'express';
 const LIMITS: readonly [RegExp, string][] = [
   [/^\/api\/cards\/import$/, '8mb'],
   [/^\/api\/cards\/[^/]+\/(cup-tests|laminate-records)$/, '2mb'],
-  [/^\/api\/builds\/[^/]+\/photos$/, '1mb'],
+  [/^\/api\/(builds|molds)\/[^/]+\/photos$/, '1mb'],
+  [/^\/api\/molds\/list$/, '8mb'],
   [/^\/api\/builds(\/[^/]+\/versions)?$/, '1mb'],
   [/^\/api\/cards/, '256kb'],
   [/^\/api\/(auth|people|devices)/, '16kb'],

@@ -660,6 +660,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/molds/{id}/photos": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["PhotosController_addOfMold"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/photos/{id}": {
         parameters: {
             query?: never;
@@ -701,7 +717,7 @@ export interface paths {
         };
         get: operations["MoldsController_rack"];
         put?: never;
-        post?: never;
+        post: operations["MoldsController_make"];
         delete?: never;
         options?: never;
         head?: never;
@@ -716,6 +732,70 @@ export interface paths {
             cookie?: never;
         };
         get: operations["MoldsController_likely"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/molds/list": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["MoldsController_makeList"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/molds/treatments-due": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["MoldsController_due"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/molds/treatments.ics": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["MoldsController_calendar"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/molds/labels.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["MoldsController_labelSheets"];
         put?: never;
         post?: never;
         delete?: never;
@@ -830,6 +910,38 @@ export interface paths {
         get?: never;
         put?: never;
         post: operations["MoldsController_undoTreatment"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/molds/{id}/entries": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["MoldsController_addEntry"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/molds/{id}/entries/{entryId}/undo": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["MoldsController_undoEntry"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1610,11 +1722,23 @@ export interface components {
             releaseProgramId: string;
             reason?: string | null;
         };
+        MoldZoneDto: {
+            id: string;
+            name: string;
+            section: string;
+            /** @enum {string} */
+            kind: "field" | "flange" | "outside corner" | "inside corner" | "deep pocket" | "core area" | "steep wall";
+        };
         StrokeCycleDto: {
             /** Format: date-time */
             treatedAt: string | null;
             count: number;
             touchUpsBefore: number[];
+        };
+        HoldDto: {
+            /** @enum {string} */
+            kind: "repair" | "away";
+            reason: string;
         };
         StandingDto: {
             pullsSinceNew: number;
@@ -1626,17 +1750,73 @@ export interface components {
             last: "stuck" | "fought" | null;
             cycles: components["schemas"]["StrokeCycleDto"][];
             earlierCycles: number;
+            hold: components["schemas"]["HoldDto"] | null;
         };
         GradedPullDto: {
             /** Format: date-time */
             at: string;
             ease: number | null;
+            data: {
+                [key: string]: unknown;
+            } | null;
         };
         CoatDto: {
             /** Format: date-time */
             at: string;
             /** @enum {string} */
             kind: "full" | "touch-up";
+            data: {
+                [key: string]: unknown;
+            } | null;
+        };
+        ConditionDto: {
+            zone: string | null;
+            /** @enum {string} */
+            grade: "A" | "B" | "C" | "D";
+            /** Format: date-time */
+            at: string;
+        };
+        OpenFindingDto: {
+            /** Format: uuid */
+            id: string;
+            /** Format: date-time */
+            at: string;
+            data: {
+                [key: string]: unknown;
+            } | null;
+            note: string;
+        };
+        RepairStepDoneDto: {
+            step: number;
+            /** Format: date-time */
+            at: string;
+        };
+        RunningRepairDto: {
+            /** Format: uuid */
+            id: string;
+            /** Format: uuid */
+            findingId: string;
+            methodId: string;
+            /** Format: date-time */
+            at: string;
+            done: components["schemas"]["RepairStepDoneDto"][];
+        };
+        CommissionedDto: {
+            /** @enum {string} */
+            step: "wash" | "inspect" | "repairs" | "finish" | "scribes" | "label" | "sealer" | "first coats" | "break-in";
+            /** Format: date-time */
+            at: string;
+        };
+        MoldFactsDto: {
+            /** @enum {string} */
+            plug: "not said" | "kept" | "scrapped";
+            plugWhere: string;
+            /** Format: date */
+            made: string | null;
+            conditions: components["schemas"]["ConditionDto"][];
+            findings: components["schemas"]["OpenFindingDto"][];
+            repairs: components["schemas"]["RunningRepairDto"][];
+            commissioned: components["schemas"]["CommissionedDto"][];
         };
         MoldDto: {
             /** Format: uuid */
@@ -1653,9 +1833,15 @@ export interface components {
             finishedAt: string;
             finishReason: string | null;
             sections: string[];
+            customer: string;
+            place: string;
+            /** @enum {string} */
+            state: "in service" | "resting" | "in repair" | "at customer" | "retired";
+            zones: components["schemas"]["MoldZoneDto"][];
             standing: components["schemas"]["StandingDto"];
             pulls: components["schemas"]["GradedPullDto"][];
             coats: components["schemas"]["CoatDto"][];
+            facts: components["schemas"]["MoldFactsDto"];
         };
         StepEntryDto: {
             /** Format: uuid */
@@ -1819,6 +2005,11 @@ export interface components {
             finishedAt: string;
             finishReason: string | null;
             sections: string[];
+            customer: string;
+            place: string;
+            /** @enum {string} */
+            state: "in service" | "resting" | "in repair" | "at customer" | "retired";
+            zones: components["schemas"]["MoldZoneDto"][];
             standing: components["schemas"]["StandingDto"];
         };
         RackDto: {
@@ -1834,6 +2025,62 @@ export interface components {
         LikelyDto: {
             older: boolean;
             molds: components["schemas"]["LikelyMoldDto"][];
+        };
+        BeforeDto: {
+            pulls: number;
+            sinceFull: number;
+            sinceCoat: number;
+            treated: boolean;
+        };
+        NewMoldDto: {
+            /** Format: uuid */
+            id: string;
+            number: string;
+            part: string;
+            /** @enum {string} */
+            hand: "left" | "right" | "none";
+            releaseProgramId: string;
+            customer: string;
+            place: string;
+            /** @enum {string} */
+            state: "in service" | "resting" | "in repair" | "at customer" | "retired";
+            /** @enum {string} */
+            plug: "not said" | "kept" | "scrapped";
+            plugWhere: string;
+            /** Format: date */
+            made: string | null;
+            sections: string[];
+            zones: components["schemas"]["MoldZoneDto"][];
+            before: components["schemas"]["BeforeDto"];
+        };
+        NewMoldsDto: {
+            molds: components["schemas"]["NewMoldDto"][];
+        };
+        MadeMoldsDto: {
+            molds: components["schemas"]["MoldHeadDto"][];
+        };
+        DueTreatmentDto: {
+            /** Format: uuid */
+            id: string;
+            number: string;
+            part: string;
+            releaseProgramId: string;
+            /** @enum {string} */
+            kind: "full" | "touch-up";
+            pullsLeft: number;
+            /** Format: date */
+            until: string | null;
+            reason: string;
+        };
+        EveningDto: {
+            /** Format: date */
+            day: string;
+            treatments: components["schemas"]["DueTreatmentDto"][];
+        };
+        TreatmentsDueDto: {
+            evenings: components["schemas"]["EveningDto"][];
+            withoutPace: components["schemas"]["DueTreatmentDto"][];
+            older: boolean;
         };
         BandDto: {
             /** @description pulls */
@@ -1860,7 +2107,7 @@ export interface components {
         };
         MoldRecordDto: {
             /** @enum {string} */
-            kind: "pull" | "treatment";
+            kind: "pull" | "treatment" | "before" | "facts" | "state" | "zones" | "program" | "condition" | "finding" | "repair" | "repair step" | "repaired" | "commissioning";
             /** Format: uuid */
             id: string;
             /** Format: date-time */
@@ -1871,6 +2118,9 @@ export interface components {
             /** Format: uuid */
             reverses: string | null;
             struck: boolean;
+            data: {
+                [key: string]: unknown;
+            } | null;
             note: string;
             madeBy: string;
         };
@@ -1885,6 +2135,9 @@ export interface components {
             at: string;
             ease: number | null;
             note: string;
+            data?: {
+                [key: string]: unknown;
+            } | null;
         };
         UndoDto: {
             /** Format: uuid */
@@ -1899,6 +2152,21 @@ export interface components {
             /** @enum {string} */
             kind: "full" | "touch-up";
             note: string;
+            data?: {
+                [key: string]: unknown;
+            } | null;
+        };
+        NewMoldEntryDto: {
+            /** Format: uuid */
+            id: string;
+            /** @enum {string} */
+            kind: "before" | "facts" | "state" | "zones" | "program" | "condition" | "finding" | "repair" | "repair step" | "repaired" | "commissioning";
+            /** Format: date-time */
+            at: string;
+            note: string;
+            data: {
+                [key: string]: unknown;
+            } | null;
         };
     };
     responses: never;
@@ -3051,6 +3319,31 @@ export interface operations {
             };
         };
     };
+    PhotosController_addOfMold: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewPhotoDto"];
+            };
+        };
+        responses: {
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PhotoDto"];
+                };
+            };
+        };
+    };
     PhotosController_whole: {
         parameters: {
             query?: never;
@@ -3099,6 +3392,7 @@ export interface operations {
                 search?: string;
                 offset?: number;
                 limit?: number;
+                order?: "due" | "part" | "customer";
             };
             header?: never;
             path?: never;
@@ -3112,6 +3406,29 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["RackDto"];
+                };
+            };
+        };
+    };
+    MoldsController_make: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewMoldDto"];
+            };
+        };
+        responses: {
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MoldHeadDto"];
                 };
             };
         };
@@ -3131,6 +3448,90 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["LikelyDto"];
+                };
+            };
+        };
+    };
+    MoldsController_makeList: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewMoldsDto"];
+            };
+        };
+        responses: {
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MadeMoldsDto"];
+                };
+            };
+        };
+    };
+    MoldsController_due: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TreatmentsDueDto"];
+                };
+            };
+        };
+    };
+    MoldsController_calendar: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/calendar": string;
+                };
+            };
+        };
+    };
+    MoldsController_labelSheets: {
+        parameters: {
+            query: {
+                /** @description Ids of at most 200 molds, with commas */
+                ids: string;
+                paper: "A4" | "LETTER";
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/pdf": string;
                 };
             };
         };
@@ -3283,6 +3684,57 @@ export interface operations {
             path: {
                 id: string;
                 treatmentId: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["UndoDto"];
+            };
+        };
+        responses: {
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MoldHeadDto"];
+                };
+            };
+        };
+    };
+    MoldsController_addEntry: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewMoldEntryDto"];
+            };
+        };
+        responses: {
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MoldHeadDto"];
+                };
+            };
+        };
+    };
+    MoldsController_undoEntry: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+                entryId: string;
             };
             cookie?: never;
         };

@@ -1,0 +1,4 @@
+export { builtEvidence, type BuiltContext, type LotOfPot } from './built-evidence.js';
+export { diagnose, ratioOf, type Diagnosis, type RankedCause, type Weighed } from './diagnose.js';
+export { evidenceIds, evidenceKinds, type Evidence, type EvidenceId } from './evidence.js';
+export { serviceEvidence, type ServiceContext, type TracedPull, type TracedTreatment } from './service-evidence.js';
