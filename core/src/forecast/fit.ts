@@ -68,17 +68,22 @@ function etaOf({ used, effects, own, zone }: Row, shared: Float64Array, mine: Fl
   return eta;
 }
 
+const MOST_STEPS = 16;
+/** Of a mold's own effects: from where it stands the curvature is a bad guess further away. */
+const LONGEST_STEP = 1;
+
 /** One mold's own effects given everything that is shared: a few Newton steps on its own few numbers. */
 export function fitMold(mold: MoldRecord, model: Pick<ReleaseModel, 'words' | 'shared' | 'thresholds' | 'spread'>): MoldEffects {
   const rows = rowsOf(mold, model.words);
   let mine = new Float64Array(OWN + mold.zones.length);
   let hessian = ownPrior(mold, model.spread);
-  for (let step = 0; step < 8; step++) {
+  for (let step = 0; step < MOST_STEPS; step++) {
     const { gradient, own } = ownTerms({ mold, rows }, model, mine);
     hessian = own;
     const change = solve(own, Matrix.columnVector([...gradient])).to1DArray();
-    mine = mine.map((value, i) => value + change[i]);
-    if (Math.max(...change.map(Math.abs)) < 1e-6) break;
+    const largest = Math.max(...change.map(Math.abs));
+    mine = mine.map((value, i) => value + change[i] * Math.min(1, LONGEST_STEP / largest));
+    if (largest < 1e-6) break;
   }
   return { mean: mine, covariance: inverse(hessian) };
 }
@@ -128,10 +133,9 @@ export function fitRelease(molds: readonly MoldRecord[]): ReleaseModel {
   let sharedCovariance = Matrix.eye(shared.length, shared.length);
   for (let round = 0; round < ROUNDS; round++) {
     const step = newtonStep(all, { words, shared, thresholds, spread }, own);
-    shared = shared.map((value, i) => value + step.shared[i]);
-    own = own.map((mine, m) => mine.map((value, i) => value + step.own[m][i]));
+    ({ shared, own } = damped(all, { words, shared, thresholds, spread }, own, step));
     ({ covariances, sharedCovariance } = step);
-    thresholds = scored(all, shared, own, thresholds);
+    thresholds = dampedThresholds(all, shared, own, thresholds);
     spread = spreadOf(own, covariances);
   }
   const effects = new Map(molds.map(({ id }, m): [string, MoldEffects] => [id, { mean: own[m], covariance: covariances[m] }]));
@@ -145,6 +149,60 @@ export function fitRelease(molds: readonly MoldRecord[]): ReleaseModel {
     molds: effects,
     seen: seenOf(molds),
   };
+}
+
+/** Halvings of a step that goes too far. */
+const HALVINGS = 12;
+
+type Fitted = Pick<ReleaseModel, 'words' | 'shared' | 'thresholds' | 'spread'>;
+
+const logLikelihoodOf = (all: readonly MoldRows[], thresholds: readonly number[], shared: Float64Array, own: readonly Float64Array[]): number =>
+  all.reduce(
+    (sum, { rows }, m) =>
+      rows.reduce((part, row) => {
+        const [below, at] = cumulative(thresholds, row.ease, etaOf(row, shared, own[m]));
+        return part + Math.log(Math.max(1e-300, at - below));
+      }, sum),
+    0,
+  );
+
+/** What all effects are worth: how likely they make what was graded, and how likely they are themselves. */
+function worthOf(all: readonly MoldRows[], { words, thresholds, spread }: Fitted, shared: Float64Array, own: readonly Float64Array[]): number {
+  const prior = priorSpread(words);
+  let worth = logLikelihoodOf(all, thresholds, shared, own);
+  for (let i = 0; i < shared.length; i++) worth -= (shared[i] / prior[i]) ** 2 / 2;
+  for (const mine of own) mine.forEach((value, i) => (worth -= (value / spread[Math.min(i, OWN)]) ** 2 / 2));
+  return worth;
+}
+
+/** A Newton step, halved until it makes things better: zones that fight all at once make the curvature at their old level a bad guess. */
+function damped(
+  all: readonly MoldRows[],
+  model: Fitted,
+  own: readonly Float64Array[],
+  step: NewtonStep,
+): { shared: Float64Array<ArrayBuffer>; own: Float64Array<ArrayBuffer>[] } {
+  const before = worthOf(all, model, model.shared, own);
+  for (let share = 1, tries = 0; ; share /= 2, tries++) {
+    const shared = Float64Array.from(model.shared, (value, i) => value + share * step.shared[i]);
+    const moved = own.map((mine, m) => Float64Array.from(mine, (value, i) => value + share * step.own[m][i]));
+    if (tries === HALVINGS || worthOf(all, model, shared, moved) >= before) return { shared, own: moved };
+  }
+}
+
+/** Thresholds after a scoring step, halved as the effects' is. */
+function dampedThresholds(
+  all: readonly MoldRows[],
+  shared: Float64Array,
+  own: readonly Float64Array[],
+  thresholds: ReleaseModel['thresholds'],
+): [number, number, number, number] {
+  const wanted = scored(all, shared, own, thresholds);
+  const before = logLikelihoodOf(all, thresholds, shared, own);
+  for (let share = 1, tries = 0; ; share /= 2, tries++) {
+    const [a, b, c, d] = thresholds.map((value, i) => value + share * (wanted[i] - value));
+    if (tries === HALVINGS || logLikelihoodOf(all, [a, b, c, d], shared, own) >= before) return [a, b, c, d];
+  }
 }
 
 function seenOf(molds: readonly MoldRecord[]): Map<string, { coat: number; full: number }> {

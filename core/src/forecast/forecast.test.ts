@@ -234,3 +234,22 @@ test.each<[string, object, RegExp]>([
   expect(() => readShop(shop)).toThrow(DomainError);
   expect(() => readShop(shop)).toThrow(words);
 });
+
+test('a mold whose zones all begin to fight at once is fitted, not lost in numbers', () => {
+  const zones = ['floor', 'rim', 'deep', 'walls', 'corners'];
+  const random = (i: number, z: number): number => ((i * 7 + z * 3) % 5 < 2 ? 2 : 1);
+  const pulls = Array.from({ length: 90 }, (_, i): MoldEvent => ({
+    kind: 'pull',
+    ease: Object.fromEntries(zones.map((zone, z) => [zone, i < 82 ? random(i, z) : i < 88 ? 4 : 5])),
+  }));
+  const events = pulls.flatMap((pull, i): MoldEvent[] =>
+    i % 23 === 0 ? [{ kind: 'full' }, pull] : i % 6 === 0 && i < 80 ? [{ kind: 'touch-up' }, pull] : [pull],
+  );
+  const mold: MoldRecord = { id: 'tub', program: 'paste-wax', partHeatC: 50, zones, events };
+  const model = fitRelease([mold]);
+  expect([...model.thresholds, ...model.spread, ...model.shared].every(Number.isFinite)).toBe(true);
+  expect(Math.max(...model.spread)).toBeLessThan(5);
+  const { pFight, afterFull } = outlookOf(mold, model);
+  expect(pFight).toBeGreaterThan(0.5);
+  expect(afterFull).toBeLessThan(pFight);
+});

@@ -7,6 +7,7 @@ import { keepCardVersions, type PlanDocument } from '@pentimento/core/plan';
 import { CardVersion } from '../cards/card-version.entity.js';
 import { CupTest } from '../cup-tests/cup-test.entity.js';
 import { nextMoldNumber } from '../molds/mold-number.js';
+import { StoredMoldEntry } from '../molds/mold-entry.entity.js';
 import { Mold } from '../molds/mold.entity.js';
 import { Pull, Treatment } from '../molds/service-records.entity.js';
 import { Person } from '../people/person.entity.js';
@@ -15,6 +16,7 @@ import { StepLogEntry } from '../build-log/step-entry.entity.js';
 import { demoLog } from './demo-log.js';
 import { cardsAsOf, demoCards, demoCupTests } from './demo-cards.js';
 import { demoMolds, demoService } from './demo-molds.js';
+import { demoEntries, demoPullDetail, demoTreatmentDetail, demoZones, FOUND_ON_NEW, importedMolds, type DemoEntry } from './demo-records.js';
 import { DEMO_PASSWORD, demoPeople } from './demo-people.js';
 import { Seeded } from './seeded.js';
 
@@ -29,7 +31,7 @@ export async function seedDemo(source: DataSource): Promise<void> {
     const people = await seedPeople(tx, random);
     await seedCards(tx, people, random);
     const builds = await seedBuilds(tx, people, random);
-    await seedMolds(tx, people, builds, random);
+    await seedMolds(tx, { people, builds, random, details: new Seeded(20261127) });
     await seedLog(tx, people, builds, random);
   });
 }
@@ -109,10 +111,20 @@ async function seedLog(tx: EntityManager, people: Ids, builds: Ids, random: Seed
   }
 }
 
-async function seedMolds(tx: EntityManager, people: Ids, builds: Ids, random: Seeded): Promise<void> {
-  for (const mold of demoMolds) {
+interface MoldSeeds {
+  readonly people: Ids;
+  readonly builds: Ids;
+  readonly random: Seeded;
+  /** For what was added to the records since: what was there keeps its ids */
+  readonly details: Seeded;
+}
+
+async function seedMolds(tx: EntityManager, { people, builds, random, details }: MoldSeeds): Promise<void> {
+  for (const [index, mold] of demoMolds.entries()) {
     const id = random.uuid();
     const number = await nextMoldNumber(tx);
+    const build = demoBuilds.find(({ name }) => name === mold.build);
+    const plan = build?.versions[0].plan ?? null;
     await tx.insert(Mold, {
       id,
       number,
@@ -124,10 +136,45 @@ async function seedMolds(tx: EntityManager, people: Ids, builds: Ids, random: Se
       finishedById: idOf(people, 'ada'),
       finishedAt: daysAgo(mold.daysInService + 1),
     });
+    const zones = demoZones(mold.part, plan);
+    let count = 0;
     for (const record of demoService(mold, TODAY, random)) {
-      const common = { id: random.uuid(), moldId: id, at: record.at, note: record.note, madeById: idOf(people, record.by) };
-      if (record.table === 'pull') await tx.insert(Pull, { ...common, ease: record.ease, reverses: null });
-      else await tx.insert(Treatment, { ...common, kind: record.kind ?? 'touch-up' });
+      const common = { id: random.uuid(), moldId: id, at: record.at, note: record.note, madeById: idOf(people, record.by), reverses: null };
+      if (record.table === 'pull') {
+        const data = demoPullDetail(mold.part, record, zones, (count += 1), details);
+        await tx.insert(Pull, { ...common, ease: record.ease, data });
+      } else await tx.insert(Treatment, { ...common, kind: record.kind ?? 'touch-up', data: demoTreatmentDetail(record, details) });
     }
+    const fresh = build?.madeUpTo === THE_END ? [FOUND_ON_NEW] : [];
+    await seedEntries(tx, { moldId: id, people, random: details, entries: [...demoEntries(mold.part, zones, index, index % 3 !== 2), ...fresh] });
+  }
+  for (const [index, { before, ...mold }] of importedMolds.entries()) {
+    const id = details.uuid();
+    const common = { buildId: null, buildVersion: null, finishedById: idOf(people, 'ada'), finishedAt: daysAgo(1500 + index) };
+    await tx.insert(Mold, { id, ...mold, ...common, sections: mold.part.startsWith('Aerofoil') ? ['Upper', 'Lower'] : [] });
+    const brought: DemoEntry = { key: 'before', hoursBefore: 36_000, by: 'ada', saying: () => ({ kind: 'before', data: { ...before } }) };
+    await seedEntries(tx, {
+      moldId: id,
+      people,
+      random: details,
+      entries: [brought, ...demoEntries(mold.part, demoZones(mold.part, null), index, false)],
+    });
+  }
+}
+
+interface EntrySeeds {
+  readonly moldId: string;
+  readonly people: Ids;
+  readonly random: Seeded;
+  readonly entries: readonly DemoEntry[];
+}
+
+async function seedEntries(tx: EntityManager, { moldId, people, random, entries }: EntrySeeds): Promise<void> {
+  const ids = new Map<string, string>();
+  for (const { key, hoursBefore, by, note = '', saying } of entries) {
+    const id = random.uuid();
+    ids.set(key, id);
+    const at = new Date(TODAY.getTime() - hoursBefore * 3_600_000);
+    await tx.insert(StoredMoldEntry, { id, moldId, at, note, reverses: null, madeById: idOf(people, by), ...saying(ids) });
   }
 }

@@ -2,10 +2,13 @@ import { ApiProperty } from '@nestjs/swagger';
 import {
   conditionGrades,
   commissioningSteps,
+  moldEntryFields,
   moldEntryKinds,
   moldStates,
   moldZoneKinds,
   plugFates,
+  pullFields,
+  treatmentDetailFields,
   type CommissioningStep,
   type ConditionGrade,
   type MoldEntryKind,
@@ -14,6 +17,8 @@ import {
   type MoldZone,
   type MoldZoneKind,
   type PlugFate,
+  type PullDetail,
+  type TreatmentDetail,
 } from '@pentimento/core/mold';
 import { releasePrograms, type MoldStanding, type StandingHold, type StrokeCycle, type TreatmentKind } from '@pentimento/core/service';
 import { IsISO8601 } from 'class-validator';
@@ -32,6 +37,7 @@ import {
   TextField,
   TextListField,
 } from '../wire/fields.js';
+import { partClass } from '../wire/part-class.js';
 import { PageQueryDto } from '../wire/page.js';
 
 const TREATMENTS: readonly TreatmentKind[] = ['full', 'touch-up'];
@@ -103,8 +109,7 @@ class ConditionDto {
 class OpenFindingDto {
   @IdField() id: string;
   @ApiProperty({ format: 'date-time' }) at: string;
-  /** By the fields of a finding (docs/formats.md) */
-  @AnyPartField() data: MoldFacts['findings'][number]['data'];
+  @PartField(() => partClass('MoldFindingDto', moldEntryFields.finding)) data: MoldFacts['findings'][number]['data'];
   @TextField(300, { minLength: 0 }) note: string;
 }
 
@@ -156,14 +161,14 @@ class GradedPullDto {
   @ApiProperty({ format: 'date-time' }) at: string;
   @NumberField(EASE, { nullable: true, integer: true }) ease: number | null;
   /** What else was said of it; null: nothing */
-  @AnyPartField() data: Record<string, unknown> | null;
+  @PartField(() => partClass('PullDetailDto', pullFields), { nullable: true }) data: PullDetail | null;
 }
 
 class CoatDto {
   @ApiProperty({ format: 'date-time' }) at: string;
   @ChoiceField(TREATMENTS) kind: TreatmentKind;
   /** What else was said of it; null: nothing */
-  @AnyPartField() data: Record<string, unknown> | null;
+  @PartField(() => partClass('TreatmentDetailDto', treatmentDetailFields), { nullable: true }) data: TreatmentDetail | null;
 }
 
 /** A mold with all pulls and treatments that count, oldest first, for its charts. */

@@ -1,7 +1,7 @@
 import { addMinutes, isAfter } from 'date-fns';
 import { Injectable, type OnApplicationBootstrap } from '@nestjs/common';
 import { InjectRepository } from '@nestjs/typeorm';
-import { checkPullDetail, checkTreatmentDetail, moldFacts, zonesOfSections } from '@pentimento/core/mold';
+import { checkPullDetail, checkTreatmentDetail, moldFacts, zonesOfSections, type PullDetail, type TreatmentDetail } from '@pentimento/core/mold';
 import { standingOf, type MoldStanding, type TreatmentKind } from '@pentimento/core/service';
 import { DataSource, ILike, IsNull, Repository, type EntityTarget } from 'typeorm';
 import { idTaken, notFound, ProblemException } from '../errors/problem.js';
@@ -187,10 +187,9 @@ export class MoldsService implements OnApplicationBootstrap {
   }
 }
 
-type Detail = Record<string, unknown> | null;
 /** Moment and ease, moment and kind, and what else was said. */
-type PullRow = readonly [at: string, ease: number | null, data: Detail];
-type CoatRow = readonly [at: string, kind: TreatmentKind, data: Detail];
+type PullRow = readonly [at: string, ease: number | null, data: PullDetail | null];
+type CoatRow = readonly [at: string, kind: TreatmentKind, data: TreatmentDetail | null];
 
 interface TakeBack {
   readonly moldId: string;

@@ -25,6 +25,9 @@ export type Card = Schemas['VersionedCardDto'];
 export type CardHistory = Schemas['CardHistoryDto'];
 export type CupTestRecord = Schemas['CupTestDto'];
 export type LaminateRecord = Schemas['LaminateRecordDto'];
+export type NewMold = Schemas['NewMoldDto'];
+export type NewMoldEntry = Schemas['NewMoldEntryDto'];
+export type TreatmentsDue = Schemas['TreatmentsDueDto'];
 export type NewPull = Schemas['NewPullDto'];
 export type Lot = Schemas['LotDto'];
 export type NewLot = Schemas['NewLotDto'];
@@ -35,6 +38,11 @@ export type NewTreatment = Schemas['NewTreatmentDto'];
 
 /** Everything that the server says besides who is here. */
 export const DATA_TAGS = ['Builds', 'Molds', 'Cards', 'CupTests', 'People', 'Devices', 'Rights', 'BuildLog', 'Lots', 'Instruments'] as const;
+
+/** Which part of the rack, and what stands first. */
+export interface RackPage extends Page {
+  readonly order?: 'due' | 'part' | 'customer';
+}
 
 /** Which part of a list. */
 export interface Page {
@@ -147,7 +155,7 @@ export const api = createApi({
       query: ({ cardId, body }) => ({ url: `cards/${cardId}/laminate-records`, method: 'POST', body }),
       invalidatesTags: ['CupTests'],
     }),
-    molds: build.query<Rack, Page>({ query: (params) => ({ url: 'molds', params }), providesTags: ['Molds'] }),
+    molds: build.query<Rack, RackPage>({ query: (params) => ({ url: 'molds', params }), providesTags: ['Molds'] }),
     likelyToFight: build.query<Schemas['LikelyDto'], void>({ query: () => 'molds/likely-to-fight', providesTags: ['Molds'] }),
     moldForecast: build.query<ReleaseForecast, string>({ query: (id) => `molds/${id}/forecast`, providesTags: ['Molds'] }),
     mold: build.query<Mold, string>({ query: (id) => `molds/${id}`, providesTags: ['Molds'] }),
@@ -155,6 +163,23 @@ export const api = createApi({
     moldRecords: build.query<Schemas['LogbookDto'], { id: string; after?: string }>({
       query: ({ id, after }) => ({ url: `molds/${id}/records`, params: { after } }),
       providesTags: ['Molds'],
+    }),
+    treatmentsDue: build.query<TreatmentsDue, void>({ query: () => 'molds/treatments-due', providesTags: ['Molds'] }),
+    addMold: build.mutation<MoldHead, NewMold>({ query: (body) => ({ url: 'molds', method: 'POST', body }), invalidatesTags: ['Molds'] }),
+    addMolds: build.mutation<Schemas['MadeMoldsDto'], NewMold[]>({
+      query: (molds) => ({ url: 'molds/list', method: 'POST', body: { molds } }),
+      invalidatesTags: ['Molds'],
+    }),
+    addMoldEntry: build.mutation<MoldHead, { moldId: string; body: NewMoldEntry }>({
+      query: ({ moldId, body }) => ({ url: `molds/${moldId}/entries`, method: 'POST', body }),
+      invalidatesTags: ['Molds'],
+    }),
+    undoMoldEntry: build.mutation<MoldHead, { moldId: string; entryId: string; body: Schemas['UndoDto'] }>({
+      query: ({ moldId, entryId, body }) => ({ url: `molds/${moldId}/entries/${entryId}/undo`, method: 'POST', body }),
+      invalidatesTags: ['Molds'],
+    }),
+    addMoldPhoto: build.mutation<Schemas['PhotoDto'], { moldId: string; body: NewPhoto }>({
+      query: ({ moldId, body }) => ({ url: `molds/${moldId}/photos`, method: 'POST', body }),
     }),
     addPull: build.mutation<MoldHead, { moldId: string; body: NewPull }>({
       query: ({ moldId, body }) => ({ url: `molds/${moldId}/pulls`, method: 'POST', body }),
@@ -260,6 +285,10 @@ export const {
   useLaminateRecordsQuery,
   useAddLaminateRecordMutation,
   useMoldsQuery,
+  useTreatmentsDueQuery,
+  useAddMoldMutation,
+  useAddMoldsMutation,
+  useUndoMoldEntryMutation,
   useLikelyToFightQuery,
   useMoldForecastQuery,
   useMoldQuery,

@@ -1752,22 +1752,38 @@ export interface components {
             earlierCycles: number;
             hold: components["schemas"]["HoldDto"] | null;
         };
+        PullDetailDto: {
+            serial?: string;
+            /** @enum {string} */
+            process?: "open" | "bagged" | "infused" | "heated";
+            resin?: string;
+            /** @description °C */
+            peakC?: number;
+            zones?: {
+                [key: string]: number;
+            };
+            touchedUp?: string[];
+        };
         GradedPullDto: {
             /** Format: date-time */
             at: string;
             ease: number | null;
-            data: {
-                [key: string]: unknown;
-            } | null;
+            data: components["schemas"]["PullDetailDto"] | null;
+        };
+        TreatmentDetailDto: {
+            zones?: string[];
+            steps?: string[];
+            /** @description coats */
+            coats?: number;
+            lot?: string;
+            waitKept: boolean;
         };
         CoatDto: {
             /** Format: date-time */
             at: string;
             /** @enum {string} */
             kind: "full" | "touch-up";
-            data: {
-                [key: string]: unknown;
-            } | null;
+            data: components["schemas"]["TreatmentDetailDto"] | null;
         };
         ConditionDto: {
             zone: string | null;
@@ -1776,14 +1792,27 @@ export interface components {
             /** Format: date-time */
             at: string;
         };
+        MoldFindingDto: {
+            /** @enum {string} */
+            what: "wrinkles" | "pre-release" | "pinholes" | "soft gel coat" | "print-through" | "chip" | "blister" | "crack" | "warp" | "sticks" | "texture" | "tacky back" | "dry fiber" | "run or sag" | "air under a ply" | "dirt" | "other";
+            /** @description mm */
+            sizeMm?: number;
+            zone?: string;
+            /** @enum {string} */
+            depth: "release" | "first color" | "second color" | "skin coat" | "bulk";
+            /** @description of the drawing */
+            x?: number;
+            /** @description of the drawing */
+            y?: number;
+            photoId?: string;
+            pullId?: string;
+        };
         OpenFindingDto: {
             /** Format: uuid */
             id: string;
             /** Format: date-time */
             at: string;
-            data: {
-                [key: string]: unknown;
-            } | null;
+            data: components["schemas"]["MoldFindingDto"];
             note: string;
         };
         RepairStepDoneDto: {

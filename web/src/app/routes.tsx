@@ -16,6 +16,7 @@ export function makeRouter() {
         { path: '/bench/:buildId', lazy: async () => ({ Component: (await import('../features/bench/bench-page')).BenchPage }) },
         { path: '/bench', lazy: async () => ({ Component: (await import('../features/bench/bench-page')).BenchPage }) },
         { path: '/rack', lazy: async () => ({ Component: (await import('../features/rack/rack-page')).RackPage }) },
+        { path: '/rack/treatments', lazy: async () => ({ Component: (await import('../features/rack/treatments-page')).TreatmentsPage }) },
         { path: '/rack/:moldId', lazy: async () => ({ Component: (await import('../features/rack/mold-page')).MoldPage }) },
         { path: '/stores', lazy: async () => ({ Component: (await import('../features/stores/stores-page')).StoresPage }) },
         { path: '/shop', lazy: async () => ({ Component: (await import('../features/shop/shop-page')).ShopPage }) },

@@ -26,7 +26,7 @@ import { PotClocks } from './pot-clocks';
 import { QuickDoseKey } from './quick-dose-key';
 import { ReadingSheet } from './reading/reading-sheet';
 import type { SheetProps } from './reading/sheet-props';
-import type { Picture } from './reading/take-picture';
+import type { Picture } from '../../shared/gloves/take-picture';
 import { ReasonDialog } from './reason-dialog';
 import { RunningStrip } from './running-strip';
 import { StepCard } from './step-card';

@@ -11,8 +11,10 @@ interface PhotoThumbProps {
 /** A picture of the log, small; a tap shows it whole with its mark. One that waits to be sent is shown from here. */
 export function PhotoThumb({ id, mark }: PhotoThumbProps) {
   const [open, setOpen] = useState(false);
-  const waiting = useAppSelector((state) => state.outbox.waiting.find((record) => record.kind === 'photo' && record.body.id === id));
-  const here = waiting?.kind === 'photo' ? waiting.body : null;
+  const waiting = useAppSelector((state) =>
+    state.outbox.waiting.find(({ kind, body }) => (kind === 'photo' || kind === 'mold photo') && body.id === id),
+  );
+  const here = waiting?.kind === 'photo' || waiting?.kind === 'mold photo' ? waiting.body : null;
   const small = here ? `data:image/jpeg;base64,${here.small}` : `/api/photos/${id}/small`;
   const whole = here ? `data:image/jpeg;base64,${here.jpeg}` : `/api/photos/${id}`;
   return (

@@ -9,7 +9,7 @@ import { useUnits } from '../../shared/use-units';
 import { useAnswer, type Helper } from '../../shared/helper';
 import { makeSimulation } from '../simulation/make-worker';
 import type { SimulationService } from '../simulation/simulation.worker';
-import { BigChoice } from './reading/big-choice';
+import { BigChoice } from '../../shared/gloves/big-choice';
 import { NumberBoxes, useStored, type NumberBox, type Typed } from './reading/number-boxes';
 
 /** Hardener for so much resin, or for so much area of a film, without a plan; and how long the pot lives now. */

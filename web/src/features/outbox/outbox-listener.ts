@@ -1,5 +1,5 @@
 import { createListenerMiddleware, isAnyOf, type ThunkDispatch, type UnknownAction } from '@reduxjs/toolkit';
-import { api, type MoldHead, type Page } from '../../api/api';
+import { api, type MoldHead, type RackPage } from '../../api/api';
 import { problemOf } from '../../api/problem';
 import { oneAtATime } from '../../shared/local/holding';
 import { flushed, givenUp, loaded, queued, refusedByServer, sent, sentAgain, type OutgoingRecord, type outboxSlice } from './outbox-slice';
@@ -127,10 +127,16 @@ async function send(record: OutgoingRecord, dispatch: Dispatch, getState: () => 
     return { error };
   }
   const { moldId } = record;
+  if (record.kind === 'mold photo') {
+    const { error } = await dispatch(api.endpoints.addMoldPhoto.initiate({ moldId, body: record.body }));
+    return { error };
+  }
   const { data, error } =
     record.kind === 'pull'
       ? await dispatch(api.endpoints.addPull.initiate({ moldId, body: record.body }))
-      : await dispatch(api.endpoints.addTreatment.initiate({ moldId, body: record.body }));
+      : record.kind === 'entry'
+        ? await dispatch(api.endpoints.addMoldEntry.initiate({ moldId, body: record.body }))
+        : await dispatch(api.endpoints.addTreatment.initiate({ moldId, body: record.body }));
   return {
     error,
     show: () => {
@@ -146,7 +152,7 @@ function showHead(head: MoldHead, dispatch: Dispatch, getState: () => OutboxRoot
     if (endpointName !== 'molds') continue;
     // What the list was asked for, as it was given.
     // eslint-disable-next-line @typescript-eslint/no-unsafe-assignment
-    const page: Page = originalArgs;
+    const page: RackPage = originalArgs;
     dispatch(
       api.util.updateQueryData('molds', page, ({ molds }) => {
         const at = molds.findIndex(({ id }) => id === head.id);

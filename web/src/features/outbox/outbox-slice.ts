@@ -1,5 +1,5 @@
 import { createSlice, type PayloadAction } from '@reduxjs/toolkit';
-import type { NewPhoto, NewPull, NewStepEntry, NewTreatment } from '../../api/api';
+import type { NewMoldEntry, NewPhoto, NewPull, NewStepEntry, NewTreatment } from '../../api/api';
 
 /** A record on its way to the server; its id was made here, so sending it twice counts once. */
 export type OutgoingRecord = {
@@ -8,13 +8,15 @@ export type OutgoingRecord = {
 } & (
   | { readonly kind: 'pull'; readonly moldId: string; readonly body: NewPull }
   | { readonly kind: 'treatment'; readonly moldId: string; readonly body: NewTreatment }
+  | { readonly kind: 'entry'; readonly moldId: string; readonly body: NewMoldEntry }
   | { readonly kind: 'step'; readonly buildId: string; readonly body: NewStepEntry }
   /** `at`: when it was taken here */
   | { readonly kind: 'photo'; readonly buildId: string; readonly at: string; readonly body: NewPhoto }
+  | { readonly kind: 'mold photo'; readonly moldId: string; readonly at: string; readonly body: NewPhoto }
 );
 
 /** When a record was logged. */
-export const loggedAt = (record: OutgoingRecord): string => (record.kind === 'photo' ? record.at : record.body.at);
+export const loggedAt = (record: OutgoingRecord): string => ('at' in record ? record.at : record.body.at);
 
 export interface RefusedRecord {
   readonly record: OutgoingRecord;

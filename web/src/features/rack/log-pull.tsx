@@ -1,55 +1,157 @@
+import { partProcesses, type PartProcess, type PullDetail } from '@pentimento/core/mold';
 import { useState } from 'react';
 import { useWhoQuery, type MoldHead } from '../../api/api';
 import { useAppDispatch } from '../../app/store';
 import { Dialog } from '../../shared/dialog';
-import { NoteField } from './note-field';
-import { queued } from '../outbox/outbox-slice';
+import { BigChoice, BigChoices } from '../../shared/gloves/big-choice';
+import { numberOf } from '../../shared/gloves/keypad';
+import { NoteLine } from '../../shared/gloves/note-line';
+import { WriteButton } from '../../shared/gloves/write-button';
 import { newId } from '../../shared/new-id';
+import { useUnits } from '../../shared/use-units';
+import { queued } from '../outbox/outbox-slice';
+import { EASE, EaseKeys } from './ease-keys';
+import { NoteField } from './note-field';
 
-const EASE = [
-  [1, 'Fell out'],
-  [2, 'Light wedges'],
-  [3, 'Wedges and air'],
-  [4, 'Fight'],
-  [5, 'Stuck, damage'],
-] as const;
+interface LogPullProps {
+  readonly mold: MoldHead;
+  readonly caution: string | null;
+  readonly onClose: () => void;
+}
 
-/** The second tap: how it let go. The pull is logged at once and sent when the network allows. */
-export function LogPull({ mold, caution, onClose }: { mold: MoldHead; caution: string | null; onClose: () => void }) {
+/** The second tap: how it let go. The pull is logged at once and sent when the network allows; zone by zone only where it differs. */
+export function LogPull({ mold, caution, onClose }: LogPullProps) {
   const dispatch = useAppDispatch();
   const personId = useWhoQuery().data?.person?.id ?? '';
   const [note, setNote] = useState('');
-  const log = (ease: number | null): void => {
-    dispatch(queued({ kind: 'pull', moldId: mold.id, personId, body: { id: newId(), at: new Date().toISOString(), ease, note: note.trim() } }));
+  const [more, setMore] = useState(false);
+  const log = (ease: number | null, data: PullDetail | null): void => {
+    const body = { id: newId(), at: new Date().toISOString(), ease, note: note.trim(), ...(data ? { data: { ...data } } : {}) };
+    dispatch(queued({ kind: 'pull', moldId: mold.id, personId, body }));
     onClose();
   };
   return (
-    <Dialog title={`${mold.number} ${mold.part}: how did it let go?`} onClose={onClose}>
+    <Dialog title={`${mold.number} ${mold.part}: how did it let go?`} onClose={onClose} wide={more}>
       {caution && <p className="text-error mb-3 font-semibold">{caution}</p>}
-      <div className="grid gap-2">
-        {EASE.map(([ease, words]) => (
-          <button
-            key={ease}
-            type="button"
-            className="hairline hover:bg-base-200 flex min-h-14 items-center gap-4 border px-4 text-left text-lg"
-            onClick={() => {
-              log(ease);
-            }}
-          >
-            <span className="num font-semibold">{ease}</span> {words}
-          </button>
-        ))}
-        <button
-          type="button"
-          className="hairline hover:bg-base-200 muted min-h-14 border px-4 text-left"
-          onClick={() => {
-            log(null);
-          }}
-        >
-          Just count it
+      {more ? (
+        <PullByZone mold={mold} note={note} onNote={setNote} onLog={log} />
+      ) : (
+        <>
+          <div className="grid gap-2">
+            {EASE.map(([ease, words]) => (
+              <button
+                key={ease}
+                type="button"
+                className="hairline hover:bg-base-200 flex min-h-14 items-center gap-4 border px-4 text-left text-lg"
+                onClick={() => {
+                  log(ease, null);
+                }}
+              >
+                <span className="num font-semibold">{ease}</span> {words}
+              </button>
+            ))}
+            <div className="grid grid-cols-2 gap-2">
+              <button
+                type="button"
+                className="hairline hover:bg-base-200 muted min-h-14 border px-4"
+                onClick={() => {
+                  log(null, null);
+                }}
+              >
+                Just count it
+              </button>
+              <button
+                type="button"
+                className="hairline hover:bg-base-200 min-h-14 border px-4"
+                onClick={() => {
+                  setMore(true);
+                }}
+              >
+                By zone, and more …
+              </button>
+            </div>
+          </div>
+          <NoteField label="Note" note={note} onNote={setNote} cancel="No pull" onCancel={onClose} />
+        </>
+      )}
+      {more && (
+        <button type="button" className="btn btn-ghost mt-3" onClick={onClose}>
+          No pull
         </button>
-      </div>
-      <NoteField label="Note" note={note} onNote={setNote} cancel="No pull" onCancel={onClose} />
+      )}
     </Dialog>
+  );
+}
+
+interface PullByZoneProps {
+  readonly mold: MoldHead;
+  readonly note: string;
+  readonly onNote: (note: string) => void;
+  readonly onLog: (ease: number | null, data: PullDetail) => void;
+}
+
+function PullByZone({ mold: { zones }, note, onNote, onLog }: PullByZoneProps) {
+  const units = useUnits();
+  const [all, setAll] = useState<number | null>(null);
+  const [own, setOwn] = useState<Readonly<Record<string, number>>>({});
+  const [touched, setTouched] = useState<readonly string[]>([]);
+  const [serial, setSerial] = useState('');
+  const [process, setProcess] = useState<PartProcess | null>(null);
+  const [resin, setResin] = useState('');
+  const [peak, setPeak] = useState('');
+  const shown = numberOf(peak);
+  const easeOf = (id: string): number | null => own[id] ?? all;
+  const graded = zones.flatMap(({ id }) => {
+    const ease = easeOf(id);
+    return ease === null ? [] : [[id, ease] as const];
+  });
+  const detail = (): PullDetail => ({
+    ...(zones.length > 1 && graded.length > 0 ? { zones: Object.fromEntries(graded) } : {}),
+    ...(touched.length > 0 ? { touchedUp: [...touched] } : {}),
+    ...(serial.trim() === '' ? {} : { serial: serial.trim() }),
+    ...(process === null ? {} : { process }),
+    ...(resin.trim() === '' ? {} : { resin: resin.trim() }),
+    ...(shown === null ? {} : { peakC: Math.min(250, Math.max(0, units.store('temperature', shown))) }),
+  });
+  return (
+    <>
+      <EaseKeys
+        label="All of it"
+        value={all}
+        onChange={(ease) => {
+          setAll(ease);
+        }}
+      />
+      {zones.length > 1 &&
+        zones.map(({ id, name }) => (
+          <EaseKeys
+            key={id}
+            label={name}
+            value={easeOf(id)}
+            onChange={(ease) => {
+              setOwn({ ...own, [id]: ease });
+            }}
+          />
+        ))}
+      <div className="mt-3 grid gap-x-4 sm:grid-cols-2">
+        <NoteLine label="Part’s number or batch" most={60} value={serial} onChange={setSerial} />
+        <NoteLine label="Part’s resin" most={80} value={resin} onChange={setResin} />
+        <NoteLine label={`Peak of the part, ${units.unit('temperature')}`} most={6} value={peak} onChange={setPeak} />
+        <NoteLine label="Note" most={300} value={note} onChange={onNote} />
+      </div>
+      <BigChoice label="Made" options={partProcesses.map((one) => [one, one] as const)} value={process} onChange={setProcess} />
+      <BigChoices
+        label="Touched up right after it"
+        options={zones.map(({ id, name }) => [id, name] as const)}
+        values={touched}
+        onChange={setTouched}
+      />
+      <WriteButton
+        text="Log the pull"
+        onClick={() => {
+          onLog(graded.length === 0 ? all : Math.max(...graded.map(([, ease]) => ease)), detail());
+        }}
+      />
+    </>
   );
 }

@@ -1,10 +1,13 @@
-import { MayButton } from '../../shared/may-button';
+import { isMoldEntry, moldEntryWords, moldStateWords } from '@pentimento/core/mold';
 import { releaseProgram, type MoldServiceState } from '@pentimento/core/service';
+import { Tag } from 'lucide-react';
 import { useState } from 'react';
-import { Link, useParams } from 'react-router';
+import { Link, useParams, useSearchParams } from 'react-router';
+import { MayButton } from '../../shared/may-button';
 import {
   useMoldQuery,
   useMoldRecordsQuery,
+  useUndoMoldEntryMutation,
   useUndoPullMutation,
   useUndoTreatmentMutation,
   useWhoQuery,
@@ -17,6 +20,13 @@ import { problemOf } from '../../api/problem';
 import { LevelMark } from '../../shared/level-mark';
 import { Empty, Failed, Loading } from '../../shared/states';
 import { useWidth } from '../../shared/use-width';
+import { ChangeDialog } from './change-dialog';
+import { CommissioningPart } from './commissioning-part';
+import { FindingsPart } from './findings-part';
+import { LogFinding } from './log-finding';
+import { PullsPerMonth } from './pulls-per-month';
+import { SiblingsPart } from './siblings-part';
+import { ZoneTrends } from './zone-trends';
 import { EaseTrend } from './ease-trend';
 import { FromItsBuild } from './from-its-build';
 import { LogPull } from './log-pull';
@@ -48,7 +58,13 @@ export function MoldPage() {
 }
 
 function Logbook({ mold, service }: { mold: Mold; service: MoldServiceState }) {
-  const [sheet, setSheet] = useState<'pull' | 'treatment' | null>(null);
+  const [search, setSearch] = useSearchParams();
+  // A scanned label leads here, ready for a pull.
+  const [sheet, setSheet] = useState<'pull' | 'treatment' | 'finding' | 'change' | null>(search.has('pull') ? 'pull' : null);
+  const close = (): void => {
+    setSheet(null);
+    if (search.has('pull')) setSearch({}, { replace: true });
+  };
   const { ref, width } = useWidth();
   return (
     <div>
@@ -61,6 +77,15 @@ function Logbook({ mold, service }: { mold: Mold; service: MoldServiceState }) {
           <LevelMark level={service.level} /> {service.reason}
         </span>
         <span className="flex-1" />
+        <MayButton
+          right="log"
+          className="hairline hover:bg-base-200 min-h-14 border-l px-4"
+          onClick={() => {
+            setSheet('change');
+          }}
+        >
+          Change …
+        </MayButton>
         <MayButton
           right="log"
 
@@ -86,6 +111,7 @@ function Logbook({ mold, service }: { mold: Mold; service: MoldServiceState }) {
       <div className="grid gap-x-6 lg:grid-cols-[22rem_minmax(0,1fr)]">
         <section className="hairline p-4 lg:border-r" aria-label="Strokes by release cycle">
           <Facts mold={mold} service={service} />
+          <CommissioningPart mold={mold} />
           <h2 className="mt-4 font-semibold">Strokes, newest cycle first</h2>
           <p className="muted text-xs">A dot marks a touch-up coat before that pull.</p>
           {service.earlierCycles > 0 && <p className="muted text-xs">{service.earlierCycles} earlier cycles are in the logbook.</p>}
@@ -101,30 +127,26 @@ function Logbook({ mold, service }: { mold: Mold; service: MoldServiceState }) {
           </ol>
         </section>
         <section className="min-w-0 p-4">
+          <FindingsPart
+            mold={mold}
+            onFound={() => {
+              setSheet('finding');
+            }}
+          />
           <h2 className="font-semibold">Ease of release</h2>
           <div ref={ref}>{width > 0 && <EaseTrend pulls={mold.pulls} coats={mold.coats} width={width} />}</div>
+          <ZoneTrends mold={mold} width={width} />
           <SticksPart moldId={mold.id} width={width} />
+          <PullsPerMonth pulls={mold.pulls} width={width} />
+          <SiblingsPart mold={mold} />
           <h2 className="mt-4 font-semibold">Logbook</h2>
           <Records mold={mold} />
         </section>
       </div>
-      {sheet === 'pull' && (
-        <LogPull
-          mold={mold}
-          caution={service.level === 'stop' ? service.reason : null}
-          onClose={() => {
-            setSheet(null);
-          }}
-        />
-      )}
-      {sheet === 'treatment' && (
-        <LogTreatment
-          mold={mold}
-          onClose={() => {
-            setSheet(null);
-          }}
-        />
-      )}
+      {sheet === 'pull' && <LogPull mold={mold} caution={service.level === 'stop' ? service.reason : null} onClose={close} />}
+      {sheet === 'finding' && <LogFinding mold={mold} onClose={close} />}
+      {sheet === 'change' && <ChangeDialog mold={mold} onClose={close} />}
+      {sheet === 'treatment' && <LogTreatment mold={mold} onClose={close} />}
     </div>
   );
 }
@@ -141,6 +163,19 @@ function Facts({ mold, service }: { mold: Mold; service: MoldServiceState }) {
       <p>
         {releaseProgram(mold.releaseProgramId)?.name}, on the rack since {dateText(mold.finishedAt)}
       </p>
+      <p className="text-sm">
+        {[
+          mold.state === 'in service' ? null : moldStateWords[mold.state],
+          mold.place === '' ? null : `stands ${mold.place}`,
+          mold.customer === '' ? null : `for ${mold.customer}`,
+          mold.facts.plug === 'not said' ? null : `plug ${mold.facts.plug}${mold.facts.plugWhere === '' ? '' : `, ${mold.facts.plugWhere}`}`,
+        ]
+          .filter((one) => one !== null)
+          .join(' · ')}
+      </p>
+      <a className="link inline-flex items-center gap-1 text-sm" href={`/api/molds/labels.pdf?ids=${mold.id}&paper=A4`} download>
+        <Tag size={14} aria-hidden /> Label
+      </a>
       {mold.finishReason !== null && <p className="text-sm">Finished with things open: “{mold.finishReason}”</p>}
       {mold.sections.length > 0 && (
         <p className="text-sm">
@@ -172,23 +207,47 @@ interface RecordRow extends Pick<MoldRecord, 'kind' | 'id' | 'at' | 'note' | 'ma
   readonly undoable: boolean;
 }
 
-const words = ({ kind, reverses, ease, treatment }: Pick<MoldRecord, 'kind' | 'reverses' | 'ease' | 'treatment'>): string => {
-  if (reverses !== null) return `Counter-entry: a ${kind} taken back`;
-  if (kind === 'pull') return `Pull${ease === null ? '' : `, ease ${String(ease)}`}`;
-  return treatment === 'full' ? 'Stripped and fully treated' : 'Touch-up coat';
-};
+type Told = Pick<MoldRecord, 'kind' | 'reverses' | 'ease' | 'treatment' | 'data'> & { readonly id: string; readonly at: string };
+
+/** A line of the logbook as a sentence. */
+function words({ kind, reverses, ease, treatment, data, id, at }: Told, mold: Mold): string {
+  if (kind === 'pull' && reverses === null) {
+    const serial = typeof data?.serial === 'string' ? ` of ${data.serial}` : '';
+    return `Pull${serial}${ease === null ? '' : `, ease ${String(ease)}`}${data?.zones ? ' by zone' : ''}`;
+  }
+  if (kind === 'treatment' && reverses === null) {
+    const some: unknown = data?.zones;
+    const where = Array.isArray(some) ? `: ${some.map((zone) => mold.zones.find((one) => one.id === zone)?.name ?? String(zone)).join(', ')}` : '';
+    return `${treatment === 'full' ? 'Stripped and fully treated' : 'Touch-up coat'}${where}`;
+  }
+  const line = { id, at, kind, note: '', data, reverses, madeBy: '' };
+  const said = isMoldEntry(line) ? moldEntryWords(line, mold.zones) : `A ${kind}`;
+  return reverses === null ? said : `Counter-entry: ${kind === 'pull' || kind === 'treatment' ? `a ${kind}` : said} taken back`;
+}
 
 /** What waits here to be sent, as it will stand in the logbook. */
 function waitingRows(mold: Mold, waiting: readonly OutgoingRecord[]): RecordRow[] {
   return waiting.flatMap((record): RecordRow[] => {
-    if (!('moldId' in record) || record.moldId !== mold.id) return [];
-    const { kind, body } = record;
-    const what = words({ kind, reverses: null, ease: kind === 'pull' ? body.ease : null, treatment: kind === 'treatment' ? body.kind : null });
-    return [{ kind, id: body.id, at: body.at, note: body.note, madeBy: 'waiting to be sent', struck: false, undoable: false, what }];
+    if (!('moldId' in record) || record.moldId !== mold.id || record.kind === 'mold photo') return [];
+    const { id, at, note, data = null } = record.body;
+    const told: Told = {
+      id,
+      at,
+      data,
+      reverses: null,
+      kind: record.kind === 'entry' ? record.body.kind : record.kind,
+      ease: record.kind === 'pull' ? record.body.ease : null,
+      treatment: record.kind === 'treatment' ? record.body.kind : null,
+    };
+    return [{ kind: told.kind, id, at, note, madeBy: 'waiting to be sent', struck: false, undoable: false, what: words(told, mold) }];
   });
 }
 
-const rowOf = (record: MoldRecord): RecordRow => ({ ...record, what: words(record), undoable: record.reverses === null && !record.struck });
+const rowOf = (record: MoldRecord, mold: Mold): RecordRow => ({
+  ...record,
+  what: words(record, mold),
+  undoable: record.reverses === null && !record.struck && record.kind !== 'before',
+});
 
 /** The logbook, a page after the other. */
 function Records({ mold }: { mold: Mold }) {
@@ -198,14 +257,14 @@ function Records({ mold }: { mold: Mold }) {
   return (
     <>
       <table className="w-full text-sm">
-        <caption className="sr-only">Pulls and treatments, newest first</caption>
+        <caption className="sr-only">Everything written of it, newest first</caption>
         <tbody>
           <RecordRows moldId={mold.id} rows={waitingRows(mold, waiting)} correcting={false} newest={null} />
         </tbody>
         {pages.map((after, i) => (
           <LogPage
             key={after ?? 'first'}
-            moldId={mold.id}
+            mold={mold}
             after={after}
             correcting={correcting}
             onMore={
@@ -233,16 +292,16 @@ function Records({ mold }: { mold: Mold }) {
 }
 
 interface LogPageProps {
-  readonly moldId: string;
+  readonly mold: Mold;
   readonly after: string | undefined;
   readonly correcting: boolean;
   /** null: the page after it is shown */
   readonly onMore: ((next: string) => void) | null;
 }
 
-function LogPage({ moldId, after, correcting, onMore }: LogPageProps) {
+function LogPage({ mold, after, correcting, onMore }: LogPageProps) {
   const { data, error, refetch } = useMoldRecordsQuery(
-    { id: moldId, ...(after === undefined ? {} : { after }) },
+    { id: mold.id, ...(after === undefined ? {} : { after }) },
     { refetchOnMountOrArgChange: true },
   );
   if (!data)
@@ -253,13 +312,13 @@ function LogPage({ moldId, after, correcting, onMore }: LogPageProps) {
         </tr>
       </tbody>
     );
-  const rows = data.records.map(rowOf);
+  const rows = data.records.map((record) => rowOf(record, mold));
   const { next } = data;
   return (
     <tbody>
       {/* What was just logged wrong is the newest; older ones are asked for. */}
       <RecordRows
-        moldId={moldId}
+        moldId={mold.id}
         rows={rows}
         correcting={correcting}
         newest={after === undefined ? (rows.find(({ undoable }) => undoable)?.id ?? null) : null}
@@ -293,11 +352,14 @@ interface RecordRowsProps {
 function RecordRows({ moldId, rows, correcting, newest }: RecordRowsProps) {
   const [undoPull, pull] = useUndoPullMutation();
   const [undoTreatment, treatment] = useUndoTreatmentMutation();
-  const error = pull.error ?? treatment.error;
+  const [undoEntry, entry] = useUndoMoldEntryMutation();
+  const error = pull.error ?? treatment.error ?? entry.error;
   const me = useWhoQuery().data?.person?.name;
   const takeBack = ({ kind, id }: RecordRow): void => {
     const body = { id: newId(), note: '' };
-    void (kind === 'pull' ? undoPull({ moldId, pullId: id, body }) : undoTreatment({ moldId, treatmentId: id, body }));
+    if (kind === 'pull') void undoPull({ moldId, pullId: id, body });
+    else if (kind === 'treatment') void undoTreatment({ moldId, treatmentId: id, body });
+    else void undoEntry({ moldId, entryId: id, body });
   };
   return (
     <>
@@ -311,7 +373,7 @@ function RecordRows({ moldId, rows, correcting, newest }: RecordRowsProps) {
       {rows.map((row, i) => (
         <tr key={row.id} className="hairline border-b">
           <td className="num py-1 pr-4 whitespace-nowrap">{dateText(row.at)}</td>
-          <td className={`py-1 pr-4 whitespace-nowrap ${row.struck ? 'line-through opacity-60' : ''}`}>{row.what}</td>
+          <td className={`py-1 pr-4 ${row.struck ? 'line-through opacity-60' : ''}`}>{row.what}</td>
           <td className="w-full py-1 pr-4">
             {row.note !== '' && i > 0 && rows[i - 1].note === row.note ? <span className="muted">the same</span> : row.note}
           </td>
@@ -321,7 +383,7 @@ function RecordRows({ moldId, rows, correcting, newest }: RecordRowsProps) {
               <MayButton
                 right={row.madeBy === me ? 'log' : 'takeBack'}
                 className="btn btn-ghost btn-xs whitespace-nowrap"
-                disabled={pull.isLoading || treatment.isLoading}
+                disabled={pull.isLoading || treatment.isLoading || entry.isLoading}
                 onClick={() => {
                   takeBack(row);
                 }}

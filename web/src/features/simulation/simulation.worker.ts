@@ -1,3 +1,4 @@
+import { builtEvidence, type BuiltContext, type Evidence } from '@pentimento/core/diagnosis';
 import {
   aheadOf,
   asBuilt,
@@ -87,6 +88,9 @@ export type MoldAnswer = { readonly ok: true; readonly mold: WholeMold } | { rea
 export type KitAnswer =
   | { readonly ok: true; readonly kits: readonly FabricKit[]; readonly lines: readonly TakeOffLine[]; readonly whole: readonly TakeOffLine[] }
   | { readonly ok: false; readonly detail: string };
+
+/** Where a finding is, and the lots of the shop. */
+export type EvidencePlace = Pick<BuiltContext, 'sectionId' | 'zoneId' | 'lots'>;
 
 /** What was written at the bench until now. */
 export interface BenchLog {
@@ -230,6 +234,21 @@ const service = {
         ok: false,
         detail: error instanceof DomainError ? error.message : 'What was logged could not be put together with the plan. Take back the last line.',
       };
+    }
+  },
+  /** What a build's plan and log hold for or against the causes of a finding at some place. */
+  evidence(plan: PlanDocument, { entries, dayOneMs, nowMin }: BenchLog, place: EvidencePlace): readonly Evidence[] {
+    try {
+      const minuteOf = (iso: string): number => (Date.parse(iso) - dayOneMs) / 60000;
+      const sections = evaluateMold(plan, library, known);
+      known = knownZones(sections);
+      const built = asBuilt({ plan, steps: stepsOfEvaluated(plan, library, sections, pots), entries, minuteOf, nowMin });
+      const really = evaluateMold(built.plan, library, knownBuilt);
+      knownBuilt = knownZones(really);
+      return builtEvidence({ plan, cards: library, entries, built, sections: really, minuteOf, ...place });
+    } catch (error) {
+      if (error instanceof DomainError) return [];
+      throw error;
     }
   },
   /** What of a build as it goes will break a limit, and what can still be done about it, simulated. */

@@ -1,11 +1,11 @@
 import type { Reading } from '@pentimento/core/log';
 import { useState } from 'react';
 import { useUnits } from '../../../shared/use-units';
-import { BigChoice } from './big-choice';
+import { BigChoice } from '../../../shared/gloves/big-choice';
 import { FindingLine } from './finding-line';
 import { NumberBoxes, useStored, type NumberBox, type Typed } from './number-boxes';
 import { zoneSaid, type SheetProps } from './sheet-props';
-import { WriteButton } from './write-button';
+import { WriteButton } from '../../../shared/gloves/write-button';
 
 const FIRST_ZONE = '';
 

@@ -1,6 +1,6 @@
 import { useState } from 'react';
-import { BigChoice, BigChoices } from './big-choice';
-import { NoteLine } from './note-line';
+import { BigChoice, BigChoices } from '../../../shared/gloves/big-choice';
+import { NoteLine } from '../../../shared/gloves/note-line';
 import { zoneSaid, type SheetProps } from './sheet-props';
 import { WriteReading } from './write-reading';
 

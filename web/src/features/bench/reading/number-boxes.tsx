@@ -3,7 +3,7 @@ import { useState } from 'react';
 import { useUnits } from '../../../shared/use-units';
 import { InstrumentKeys } from '../../instruments/instrument-keys';
 import type { LiveKind } from '../../instruments/live';
-import { Keypad, numberOf } from './keypad';
+import { Keypad, numberOf } from '../../../shared/gloves/keypad';
 
 /** A number that is typed by the large keys. */
 export interface NumberBox {

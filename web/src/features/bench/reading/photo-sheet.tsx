@@ -1,12 +1,12 @@
 import { findingKinds, type FindingKind } from '@pentimento/core/log';
 import { useState } from 'react';
-import { BigChoice } from './big-choice';
-import { NoteLine } from './note-line';
+import { BigChoice } from '../../../shared/gloves/big-choice';
+import { NoteLine } from '../../../shared/gloves/note-line';
 import { NumberBoxes, useStored, type NumberBox, type Typed } from './number-boxes';
-import { PictureInput } from './picture-input';
+import { PictureInput } from '../../../shared/gloves/picture-input';
 import { zoneSaid, type SheetProps } from './sheet-props';
-import type { Picture } from './take-picture';
-import { WriteButton } from './write-button';
+import type { Picture } from '../../../shared/gloves/take-picture';
+import { WriteButton } from '../../../shared/gloves/write-button';
 
 interface PhotoSheetProps extends SheetProps {
   /** Sends a picture on its way; its id */

@@ -8,11 +8,11 @@ import { useState } from 'react';
 import { useLotsQuery } from '../../../api/api';
 import { useUnits } from '../../../shared/use-units';
 import { ReasonBox } from '../../../shared/reason-box';
-import { BigChoice, BigChoices } from './big-choice';
+import { BigChoice, BigChoices } from '../../../shared/gloves/big-choice';
 import { FindingLine } from './finding-line';
 import { NumberBoxes, useStored, type NumberBox, type Typed } from './number-boxes';
 import type { SheetProps } from './sheet-props';
-import { WriteButton } from './write-button';
+import { WriteButton } from '../../../shared/gloves/write-button';
 
 /** One pot as it is weighed: held against the card before it is poured. */
 export function PotSheet({ step, plan, library, layers, rows, onWrite }: SheetProps) {

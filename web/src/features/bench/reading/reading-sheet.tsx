@@ -8,7 +8,7 @@ import { PotSheet } from './pot-sheet';
 import { ReleaseTestSheet } from './release-test-sheet';
 import type { SheetProps } from './sheet-props';
 import { TackSheet } from './tack-sheet';
-import type { Picture } from './take-picture';
+import type { Picture } from '../../../shared/gloves/take-picture';
 import { TemperatureSheet } from './temperature-sheet';
 
 /** What a key says, and the sheet's title. */

@@ -1,6 +1,6 @@
 import { readingFields, tackStates, type ReadingOf } from '@pentimento/core/log';
 import { useState } from 'react';
-import { BigChoice } from './big-choice';
+import { BigChoice } from '../../../shared/gloves/big-choice';
 import type { SheetProps } from './sheet-props';
 import { WriteReading } from './write-reading';
 

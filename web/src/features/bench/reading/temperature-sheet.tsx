@@ -1,7 +1,7 @@
 import { NO_STEP, readingFields, type Reading, type ReadingOf } from '@pentimento/core/log';
 import { useState } from 'react';
 import { WatchKeys } from '../../instruments/watch-keys';
-import { BigChoice } from './big-choice';
+import { BigChoice } from '../../../shared/gloves/big-choice';
 import { NumberBoxes, useStored, type NumberBox, type Typed } from './number-boxes';
 import type { SheetProps } from './sheet-props';
 import { WriteReading } from './write-reading';

@@ -1,7 +1,7 @@
 import type { Reading } from '@pentimento/core/log';
 import { FindingLine } from './finding-line';
 import type { SheetProps } from './sheet-props';
-import { WriteButton } from './write-button';
+import { WriteButton } from '../../../shared/gloves/write-button';
 
 interface WriteReadingProps extends Pick<SheetProps, 'judge' | 'onWrite'> {
   /** null: not said in full yet */

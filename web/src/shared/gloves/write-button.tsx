@@ -1,4 +1,4 @@
-import { MayButton } from '../../../shared/may-button';
+import { MayButton } from '../may-button';
 
 /** Writes a reading down. */
 export function WriteButton({ text, disabled, onClick }: { text: string; disabled?: boolean; onClick: () => void }) {

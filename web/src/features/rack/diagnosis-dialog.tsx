@@ -1,0 +1,121 @@
+import type { RankedCause, Weighed } from '@pentimento/core/diagnosis';
+import { findingSheet } from '@pentimento/core/findings';
+import type { OpenFinding } from '@pentimento/core/mold';
+import { Minus, Plus } from 'lucide-react';
+import { Link } from 'react-router';
+import type { Mold } from '../../api/api';
+import { dateTimeText } from '../../shared/dates';
+import { Dialog } from '../../shared/dialog';
+import { FindingPicture } from '../../shared/finding-picture';
+import { useUnits } from '../../shared/use-units';
+import { useDiagnosis } from './use-diagnosis';
+
+const percent = (share: number): string => `${(100 * share).toFixed(0)} %`;
+
+/** Why it may have come: causes by what was logged, each with what speaks for and against it. */
+export function DiagnosisDialog({ mold, finding, onClose }: { mold: Mold; finding: OpenFinding; onClose: () => void }) {
+  const { diagnosis, built } = useDiagnosis(mold, finding);
+  const sheet = findingSheet(finding.data.what);
+  const zone = mold.zones.find(({ id }) => id === finding.data.zone);
+  return (
+    <Dialog title={`Why: ${finding.data.what}${zone ? `, ${zone.name}` : ''}`} onClose={onClose} wide toRead>
+      <div className="flex gap-4">
+        <FindingPicture kind={finding.data.what} className="w-24 shrink-0" />
+        <p className="text-sm">
+          {sheet.looks} <span className="muted">Look at: {sheet.lookAt}</span>
+        </p>
+      </div>
+      {!diagnosis && <p className="muted mt-4">The build is being read.</p>}
+      {diagnosis && (
+        <>
+          {!diagnosis.logged && (
+            <p className="border-warning mt-4 border-l-4 pl-3">
+              {built ? 'Nothing was logged that says anything about it' : 'This mold has no build on record'}: the causes stand as they are usual.
+            </p>
+          )}
+          <ol className="mt-4" aria-label="Causes, likeliest first">
+            {diagnosis.causes.map((cause, i) => (
+              <Cause key={cause.id} cause={cause} open={i < 2} buildId={mold.buildId} />
+            ))}
+          </ol>
+          {diagnosis.causes.length === 0 && (
+            <p className="mt-4">Nothing is known of such a finding. Describe it in its note, and look at the log around it.</p>
+          )}
+          {diagnosis.next.length > 0 && (
+            <section className="mt-4" aria-label="What would tell them apart">
+              <h3 className="font-semibold">What would tell the first two apart</h3>
+              <ul className="list-disc pl-5">
+                {diagnosis.next.map(({ id, check }) => (
+                  <li key={id}>{check}</li>
+                ))}
+              </ul>
+            </section>
+          )}
+          <p className="muted mt-4 text-sm">
+            <strong>Next time:</strong> {sheet.prevent} <br />
+            Likelihoods are general trade knowledge, assumed; each piece of evidence is taken by itself.
+          </p>
+        </>
+      )}
+      <button type="button" className="btn mt-4" onClick={onClose}>
+        Close
+      </button>
+    </Dialog>
+  );
+}
+
+function Cause({ cause: { words, chance, before, weighed }, open, buildId }: { cause: RankedCause; open: boolean; buildId: string | null }) {
+  return (
+    <li className="hairline border-b py-2">
+      <details open={open}>
+        <summary className="flex cursor-pointer items-baseline gap-3">
+          <span className="num w-12 shrink-0 text-right text-lg font-semibold">{percent(chance)}</span>
+          <span className="flex-1 font-semibold">{words}</span>
+          <span className="muted num text-sm">usually {percent(before)}</span>
+        </summary>
+        <ul className="mt-1 ml-15 text-sm">
+          {weighed.length === 0 && <li className="muted">Nothing on record bears on it.</li>}
+          {weighed.map((one) => (
+            <EvidenceLine key={one.evidence.id} weighed={one} buildId={buildId} />
+          ))}
+        </ul>
+      </details>
+    </li>
+  );
+}
+
+const FROM = { plan: 'plan', build: 'log of the build', mold: 'logbook', nowhere: '' } as const;
+
+function EvidenceLine({ weighed: { evidence, ratio }, buildId }: { weighed: Weighed; buildId: string | null }) {
+  const { fill } = useUnits();
+  const speaks = ratio > 1;
+  const Icon = speaks ? Plus : Minus;
+  const times = speaks ? ratio : 1 / ratio;
+  const where =
+    evidence.from === 'build' && buildId !== null
+      ? `/bench/${buildId}`
+      : evidence.from === 'plan' && buildId !== null
+        ? `/builds/${buildId}/stack`
+        : null;
+  return (
+    <li className="flex gap-2 py-0.5">
+      <Icon size={16} aria-hidden className="mt-0.5 shrink-0" />
+      <span className="flex-1">
+        {fill(evidence.line)}{' '}
+        <span className="muted">
+          {where ? (
+            <Link className="link" to={where}>
+              {FROM[evidence.from]}
+            </Link>
+          ) : (
+            FROM[evidence.from]
+          )}
+          {evidence.at !== null && `, ${dateTimeText(evidence.at)}`}
+        </span>
+      </span>
+      <span className="muted num shrink-0">
+        {times < 10 ? times.toFixed(1) : times.toFixed(0)} × {speaks ? 'likelier' : 'less likely'}
+      </span>
+    </li>
+  );
+}
