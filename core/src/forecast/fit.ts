@@ -32,6 +32,8 @@ const LEAST_SPREAD = 0.05;
 /** A prior of so many molds stands behind each spread (assumed): a few molds say little about how much molds differ. */
 const PRIOR_MOLDS = 3;
 const ROUNDS = 12;
+/** After so many it is asked how much of a pull its zones have in common. */
+const ROUNDS_APART = 5;
 
 const logistic = (x: number): number => 1 / (1 + Math.exp(-x));
 
@@ -43,6 +45,8 @@ interface Row {
   readonly own: readonly [number, number, number];
   readonly zone: number;
   readonly ease: number;
+  /** What it is worth as an observation of its own: zones of a pull that share its luck say the same again [-] */
+  readonly weight: number;
 }
 
 interface MoldRows {
@@ -50,11 +54,27 @@ interface MoldRows {
   readonly rows: readonly Row[];
 }
 
+/** So little in common is none: zones of a shop that fight each by itself come out here by chance. */
+const APART = 0.1;
+
+/** Weight of each reading of some pulls, by how much of a pull its zones have in common. */
+export function weightsOf(readings: readonly { readonly pull: number }[], together: number): number[] {
+  const counts = new Map<number, number>();
+  for (const { pull } of readings) counts.set(pull, (counts.get(pull) ?? 0) + 1);
+  return readings.map(({ pull }) => (together <= APART ? 1 : 1 / (1 + together * ((counts.get(pull) ?? 1) - 1))));
+}
+
+const weighted = (all: readonly MoldRows[], together: number): MoldRows[] =>
+  all.map(({ mold, rows }) => {
+    const weights = weightsOf(rows, together);
+    return { mold, rows: rows.map((row, i) => ({ ...row, weight: weights[i] })) };
+  });
+
 const rowsOf = (mold: MoldRecord, words: Vocabulary): Row[] =>
   readingsOf(mold).map(({ pull, state, zone, ease }: Reading): Row => {
     const all = effectsOf(mold, zone, state, words);
     const used = [...all.keys()].filter((i) => all[i] !== 0);
-    return { pull, used, effects: used.map((i) => all[i]), own: ownOf(state), zone, ease };
+    return { pull, used, effects: used.map((i) => all[i]), own: ownOf(state), zone, ease, weight: 1 };
   });
 
 /** Chance of at most some ease, below and at a reading's own: F(j−1), F(j). */
@@ -73,8 +93,8 @@ const MOST_STEPS = 16;
 const LONGEST_STEP = 1;
 
 /** One mold's own effects given everything that is shared: a few Newton steps on its own few numbers. */
-export function fitMold(mold: MoldRecord, model: Pick<ReleaseModel, 'words' | 'shared' | 'thresholds' | 'spread'>): MoldEffects {
-  const rows = rowsOf(mold, model.words);
+export function fitMold(mold: MoldRecord, model: Pick<ReleaseModel, 'words' | 'shared' | 'thresholds' | 'spread' | 'together'>): MoldEffects {
+  const [{ rows }] = weighted([{ mold, rows: rowsOf(mold, model.words) }], model.together);
   let mine = new Float64Array(OWN + mold.zones.length);
   let hessian = ownPrior(mold, model.spread);
   for (let step = 0; step < MOST_STEPS; step++) {
@@ -102,8 +122,8 @@ function ownTerms(
   const gradient = mine.map((value, i) => -own.get(i, i) * value);
   for (const row of rows) {
     const [below, at] = cumulative(thresholds, row.ease, etaOf(row, shared, mine));
-    const slope = at + below - 1;
-    const weight = at * (1 - at) + below * (1 - below);
+    const slope = row.weight * (at + below - 1);
+    const weight = row.weight * (at * (1 - at) + below * (1 - below));
     const z = OWN + row.zone;
     for (let i = 0; i < OWN; i++) {
       gradient[i] += slope * row.own[i];
@@ -124,7 +144,9 @@ function ownTerms(
  */
 export function fitRelease(molds: readonly MoldRecord[]): ReleaseModel {
   const words = vocabularyOf(molds);
-  const all = molds.map((mold): MoldRows => ({ mold, rows: rowsOf(mold, words) }));
+  const apart = molds.map((mold): MoldRows => ({ mold, rows: rowsOf(mold, words) }));
+  let all = apart;
+  let alike = 0;
   let thresholds = firstThresholds(all);
   let spread: [number, number, number, number] = [...FIRST_SPREAD];
   let shared = new Float64Array(effectCount(words));
@@ -137,6 +159,10 @@ export function fitRelease(molds: readonly MoldRecord[]): ReleaseModel {
     ({ covariances, sharedCovariance } = step);
     thresholds = dampedThresholds(all, shared, own, thresholds);
     spread = spreadOf(own, covariances);
+    if (round === ROUNDS_APART - 1) {
+      alike = togetherOf(all, { shared, thresholds }, own);
+      all = weighted(apart, alike);
+    }
   }
   const effects = new Map(molds.map(({ id }, m): [string, MoldEffects] => [id, { mean: own[m], covariance: covariances[m] }]));
   return {
@@ -145,7 +171,8 @@ export function fitRelease(molds: readonly MoldRecord[]): ReleaseModel {
     sharedCovariance,
     thresholds,
     spread,
-    together: togetherOf(all, { shared, thresholds }, own),
+    // What the readings were weighed by; apart, it is asked once more at the end.
+    together: alike > APART ? alike : togetherOf(all, { shared, thresholds }, own),
     molds: effects,
     seen: seenOf(molds),
   };
@@ -161,7 +188,7 @@ const logLikelihoodOf = (all: readonly MoldRows[], thresholds: readonly number[]
     (sum, { rows }, m) =>
       rows.reduce((part, row) => {
         const [below, at] = cumulative(thresholds, row.ease, etaOf(row, shared, own[m]));
-        return part + Math.log(Math.max(1e-300, at - below));
+        return part + row.weight * Math.log(Math.max(1e-300, at - below));
       }, sum),
     0,
   );
@@ -254,8 +281,8 @@ function newtonStep(
     const crossed = new Float64Array(mine.length * size);
     for (const row of one.rows) {
       const [below, at] = cumulative(thresholds, row.ease, etaOf(row, shared, mine));
-      const slope = at + below - 1;
-      const weight = at * (1 - at) + below * (1 - below);
+      const slope = row.weight * (at + below - 1);
+      const weight = row.weight * (at * (1 - at) + below * (1 - below));
       const { used, effects } = row;
       const z = (OWN + row.zone) * size;
       for (let a = 0; a < used.length; a++) {
@@ -303,12 +330,12 @@ function scored(
       const F = [0, ...thresholds.map((threshold) => logistic(threshold - eta)), 1];
       const p = (j: number): number => Math.max(1e-9, F[j] - F[j - 1]);
       const f = (k: number): number => F[k] * (1 - F[k]);
-      if (row.ease <= LAST) gradient[row.ease - 1] += f(row.ease) / p(row.ease);
-      if (row.ease > 1) gradient[row.ease - 2] -= f(row.ease - 1) / p(row.ease);
+      if (row.ease <= LAST) gradient[row.ease - 1] += (row.weight * f(row.ease)) / p(row.ease);
+      if (row.ease > 1) gradient[row.ease - 2] -= (row.weight * f(row.ease - 1)) / p(row.ease);
       for (let k = 1; k <= LAST; k++) {
-        information.set(k - 1, k - 1, information.get(k - 1, k - 1) + f(k) ** 2 * (1 / p(k) + 1 / p(k + 1)));
+        information.set(k - 1, k - 1, information.get(k - 1, k - 1) + row.weight * f(k) ** 2 * (1 / p(k) + 1 / p(k + 1)));
         if (k === LAST) continue;
-        const off = (f(k) * f(k + 1)) / p(k + 1);
+        const off = (row.weight * f(k) * f(k + 1)) / p(k + 1);
         information.set(k - 1, k, information.get(k - 1, k) - off);
         information.set(k, k - 1, information.get(k, k - 1) - off);
       }

@@ -1,7 +1,7 @@
 import { SeededRandom } from '../numerics/seeded-random.js';
 import { DomainError } from '../errors/domain-error.js';
 import { afterEvent, readingsOf, statesNow } from './features.js';
-import { fitMold, fitRelease, worstChance } from './fit.js';
+import { fitMold, fitRelease, weightsOf, worstChance } from './fit.js';
 import { ACCEPTED_RISK, fightChance, forecastMold, MOST_PULLS, outlookOf } from './forecast.js';
 import { latelyOf } from './lately.js';
 import { readShop, type MoldEvent, type MoldRecord } from './shop-record.js';
@@ -252,4 +252,30 @@ test('a mold whose zones all begin to fight at once is fitted, not lost in numbe
   const { pFight, afterFull } = outlookOf(mold, model);
   expect(pFight).toBeGreaterThan(0.5);
   expect(afterFull).toBeLessThan(pFight);
+});
+
+test('zones that always say the same count as one reading, zones that do not as many', () => {
+  const pulls = [{ pull: 1 }, { pull: 1 }, { pull: 1 }, { pull: 2 }];
+  expect(weightsOf(pulls, 0.1)).toEqual([1, 1, 1, 1]);
+  expect(weightsOf(pulls, 1)).toEqual([1 / 3, 1 / 3, 1 / 3, 1]);
+  expect(weightsOf(pulls, 0.5)).toEqual([0.5, 0.5, 0.5, 1]);
+});
+
+test('a mold graded in four zones that say the same is told no more surely than one graded as a whole', () => {
+  const { molds } = madeUp(30);
+  const whole = fitRelease(molds);
+  const four = ['a', 'b', 'c', 'd'];
+  const same = molds.map((mold): MoldRecord => ({
+    ...mold,
+    zones: four,
+    kinds: four.map(() => 'field'),
+    events: mold.events.map((event) => {
+      const ease = event.kind === 'pull' ? event.ease?.whole : undefined;
+      return ease === undefined ? event : { kind: 'pull', ease: Object.fromEntries(four.map((zone) => [zone, ease])) };
+    }),
+  }));
+  const zoned = fitRelease(same);
+  expect(zoned.together).toBeGreaterThan(0.9);
+  const apart = molds.map((mold, i) => Math.abs(forecastMold(mold, whole).pFight - forecastMold(same[i], zoned).pFight));
+  expect(apart.reduce((sum, one) => sum + one, 0) / apart.length).toBeLessThan(0.03);
 });

@@ -1,5 +1,5 @@
 import { effectsOf, OWN, ownOf, readingsOf, type Reading } from './features.js';
-import { fitMold, type MoldEffects, type ReleaseModel } from './fit.js';
+import { fitMold, weightsOf, type MoldEffects, type ReleaseModel } from './fit.js';
 import type { MoldRecord } from './shop-record.js';
 
 /** Whether something changed with a mold of late that its long record does not know, and what of. */
@@ -89,12 +89,13 @@ function evidence(mold: MoldRecord, readings: readonly Reading[], model: Release
 }
 
 function logLikelihood(mold: MoldRecord, readings: readonly Reading[], model: ReleaseModel, effects: MoldEffects, by: number): number {
-  return readings.reduce((all, reading) => {
+  const weights = weightsOf(readings, model.together);
+  return readings.reduce((all, reading, i) => {
     const eta = etaOf(mold, reading, model, effects) + by;
     const { ease } = reading;
     const below = ease === 1 ? 0 : logistic(model.thresholds[ease - 2] - eta);
     const at = ease === 5 ? 1 : logistic(model.thresholds[ease - 1] - eta);
-    return all + Math.log(Math.max(1e-12, at - below));
+    return all + weights[i] * Math.log(Math.max(1e-12, at - below));
   }, 0);
 }
 

@@ -58,7 +58,7 @@ export function dueTreatment({ id, programId, standing, pullsPerDay, pullsLeft }
           ? `Strip by ${String(program.stripBy)} pulls.`
           : breakIn
             ? `A coat before each of the first ${String(program.breakInPulls)} pulls.`
-            : `Touch up by ${String(program.touchUpBy)} pulls.`;
+            : `Touch up by ${String(program.touchUpBy)} ${program.touchUpBy === 1 ? 'pull' : 'pulls'}.`;
   const dayOf = (pulls: number): number | null => (pulls === 0 ? 0 : pullsPerDay === null || pullsPerDay <= 0 ? null : pulls / pullsPerDay);
   const life = kind === 'full' ? program.stripBy : program.touchUpBy;
   const used = kind === 'full' ? pullsSinceFull : pullsSinceCoat;

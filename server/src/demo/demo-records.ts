@@ -160,13 +160,10 @@ export const importedMolds = [
 ] as const;
 
 /** What the demo's first build that was logged to its end left on its mold. */
-export const FOUND_ON_NEW: DemoEntry = found(
-  'soft',
-  60,
-  'edda',
-  { what: 'soft gel coat', depth: 'first color', sizeMm: 45 },
-  'A fingernail marks it',
-);
+export const foundOnNew = (zones: readonly MoldZone[]): DemoEntry => {
+  const hollow = zones.find(({ kind }) => kind === 'deep pocket' || kind.includes('corner')) ?? zones[0];
+  return found('soft', 60, 'edda', { what: 'soft gel coat', depth: 'first color', sizeMm: 45, zone: hollow.id }, 'A fingernail marks it');
+};
 
 const PROCESS: Readonly<Record<string, PullDetail['process']>> = {
   'Weather radar petal': 'bagged',

@@ -16,7 +16,7 @@ import { StepLogEntry } from '../build-log/step-entry.entity.js';
 import { demoLog } from './demo-log.js';
 import { cardsAsOf, demoCards, demoCupTests } from './demo-cards.js';
 import { demoMolds, demoService } from './demo-molds.js';
-import { demoEntries, demoPullDetail, demoTreatmentDetail, demoZones, FOUND_ON_NEW, importedMolds, type DemoEntry } from './demo-records.js';
+import { demoEntries, demoPullDetail, demoTreatmentDetail, demoZones, foundOnNew, importedMolds, type DemoEntry } from './demo-records.js';
 import { DEMO_PASSWORD, demoPeople } from './demo-people.js';
 import { Seeded } from './seeded.js';
 
@@ -145,7 +145,7 @@ async function seedMolds(tx: EntityManager, { people, builds, random, details }:
         await tx.insert(Pull, { ...common, ease: record.ease, data });
       } else await tx.insert(Treatment, { ...common, kind: record.kind ?? 'touch-up', data: demoTreatmentDetail(record, details) });
     }
-    const fresh = build?.madeUpTo === THE_END ? [FOUND_ON_NEW] : [];
+    const fresh = build?.madeUpTo === THE_END ? [foundOnNew(zones)] : [];
     await seedEntries(tx, { moldId: id, people, random: details, entries: [...demoEntries(mold.part, zones, index, index % 3 !== 2), ...fresh] });
   }
   for (const [index, { before, ...mold }] of importedMolds.entries()) {

@@ -247,7 +247,12 @@ function Zone({ region, hatch, chosen, noted, onPlace }: ZoneProps) {
         ),
       )}
       {noted !== undefined && (
-        <text x={center.x} y={center.y + 4} textAnchor="middle" className="num fill-current text-[12px] font-semibold">
+        <text
+          x={boxes[0].x + boxes[0].w / 2}
+          y={boxes[0].y + boxes[0].h - (round ? 7 : 5)}
+          textAnchor="middle"
+          className="num fill-current text-[12px] font-semibold"
+        >
           {noted}
         </text>
       )}

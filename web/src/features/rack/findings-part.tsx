@@ -94,7 +94,7 @@ function Finding({ mold, finding: { id, at, data, note }, index, repair, onWhy }
   return (
     <li className="hairline border-b py-2">
       <div className="flex gap-3">
-        <FindingPicture kind={data.what} className="w-16 shrink-0" />
+        <FindingPicture kind={data.what} className="w-16 shrink-0 self-start" />
         <div className="min-w-0 flex-1">
           <p>
             <span className="num font-semibold">{index}</span> <strong>{data.what}</strong>

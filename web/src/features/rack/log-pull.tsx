@@ -1,4 +1,5 @@
 import { partProcesses, type PartProcess, type PullDetail } from '@pentimento/core/mold';
+import { addSeconds, parseISO } from 'date-fns';
 import { useState } from 'react';
 import { useWhoQuery, type MoldHead } from '../../api/api';
 import { useAppDispatch } from '../../app/store';
@@ -28,6 +29,14 @@ export function LogPull({ mold, caution, onClose }: LogPullProps) {
   const log = (ease: number | null, data: PullDetail | null): void => {
     const body = { id: newId(), at: new Date().toISOString(), ease, note: note.trim(), ...(data ? { data: { ...data } } : {}) };
     dispatch(queued({ kind: 'pull', moldId: mold.id, personId, body }));
+    // What was touched up right after it is a coat of those zones.
+    const zones = data?.touchedUp;
+    if (zones) {
+      const at = addSeconds(parseISO(body.at), 1).toISOString();
+      const whole = zones.length === mold.zones.length;
+      const coat = { id: newId(), at, kind: 'touch-up' as const, note: '', ...(whole ? {} : { data: { zones: [...zones] } }) };
+      dispatch(queued({ kind: 'treatment', moldId: mold.id, personId, body: coat }));
+    }
     onClose();
   };
   return (

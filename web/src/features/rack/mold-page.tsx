@@ -73,19 +73,9 @@ function Logbook({ mold, service }: { mold: Mold; service: MoldServiceState }) {
           <span className="num">{mold.number}</span> {mold.part}
           {mold.hand !== 'none' && <span className="text-base uppercase">{mold.hand}</span>}
         </h1>
-        <span className="flex items-center gap-2 px-3" data-testid="due">
-          <LevelMark level={service.level} /> {service.reason}
+        <span className="flex min-w-60 flex-1 items-center gap-2 px-3 leading-tight" data-testid="due">
+          {service.hold?.kind !== 'away' && <LevelMark level={service.level} />} <span>{service.reason}</span>
         </span>
-        <span className="flex-1" />
-        <MayButton
-          right="log"
-          className="hairline hover:bg-base-200 min-h-14 border-l px-4"
-          onClick={() => {
-            setSheet('change');
-          }}
-        >
-          Change …
-        </MayButton>
         <MayButton
           right="log"
 
@@ -110,7 +100,13 @@ function Logbook({ mold, service }: { mold: Mold; service: MoldServiceState }) {
       <Refusals />
       <div className="grid gap-x-6 lg:grid-cols-[22rem_minmax(0,1fr)]">
         <section className="hairline p-4 lg:border-r" aria-label="Strokes by release cycle">
-          <Facts mold={mold} service={service} />
+          <Facts
+            mold={mold}
+            service={service}
+            onChange={() => {
+              setSheet('change');
+            }}
+          />
           <CommissioningPart mold={mold} />
           <h2 className="mt-4 font-semibold">Strokes, newest cycle first</h2>
           <p className="muted text-xs">A dot marks a touch-up coat before that pull.</p>
@@ -136,7 +132,7 @@ function Logbook({ mold, service }: { mold: Mold; service: MoldServiceState }) {
           <h2 className="font-semibold">Ease of release</h2>
           <div ref={ref}>{width > 0 && <EaseTrend pulls={mold.pulls} coats={mold.coats} width={width} />}</div>
           <ZoneTrends mold={mold} width={width} />
-          <SticksPart moldId={mold.id} width={width} />
+          <SticksPart moldId={mold.id} stuck={service.last === 'stuck'} width={width} />
           <PullsPerMonth pulls={mold.pulls} width={width} />
           <SiblingsPart mold={mold} />
           <h2 className="mt-4 font-semibold">Logbook</h2>
@@ -151,7 +147,7 @@ function Logbook({ mold, service }: { mold: Mold; service: MoldServiceState }) {
   );
 }
 
-function Facts({ mold, service }: { mold: Mold; service: MoldServiceState }) {
+function Facts({ mold, service, onChange }: { mold: Mold; service: MoldServiceState; onChange: () => void }) {
   const rows: [string, string][] = [
     ['Pulls since new', String(service.pullsSinceNew)],
     ['since full treatment', String(service.pullsSinceFull)],
@@ -173,9 +169,14 @@ function Facts({ mold, service }: { mold: Mold; service: MoldServiceState }) {
           .filter((one) => one !== null)
           .join(' · ')}
       </p>
-      <a className="link inline-flex items-center gap-1 text-sm" href={`/api/molds/labels.pdf?ids=${mold.id}&paper=A4`} download>
-        <Tag size={14} aria-hidden /> Label
-      </a>
+      <p className="flex flex-wrap gap-x-4 text-sm">
+        <MayButton right="log" className="link" onClick={onChange}>
+          Change …
+        </MayButton>
+        <a className="link inline-flex items-center gap-1" href={`/api/molds/labels.pdf?ids=${mold.id}&paper=A4`} download>
+          <Tag size={14} aria-hidden /> Label
+        </a>
+      </p>
       {mold.finishReason !== null && <p className="text-sm">Finished with things open: “{mold.finishReason}”</p>}
       {mold.sections.length > 0 && (
         <p className="text-sm">
@@ -373,7 +374,7 @@ function RecordRows({ moldId, rows, correcting, newest }: RecordRowsProps) {
       {rows.map((row, i) => (
         <tr key={row.id} className="hairline border-b">
           <td className="num py-1 pr-4 whitespace-nowrap">{dateText(row.at)}</td>
-          <td className={`py-1 pr-4 ${row.struck ? 'line-through opacity-60' : ''}`}>{row.what}</td>
+          <td className={`min-w-56 py-1 pr-4 ${row.struck ? 'line-through opacity-60' : ''}`}>{row.what}</td>
           <td className="w-full py-1 pr-4">
             {row.note !== '' && i > 0 && rows[i - 1].note === row.note ? <span className="muted">the same</span> : row.note}
           </td>

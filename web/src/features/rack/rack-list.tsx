@@ -34,8 +34,8 @@ export function RackList({ search, order, total, likely, onPull }: RackListProps
   return (
     <div
       ref={scroller}
-      className="min-h-80 flex-1 overflow-auto"
-      style={{ height: 'calc(100vh - 13rem)' }}
+      className="shrink-0 overflow-auto"
+      style={{ height: 'max(20rem, calc(100dvh - 10rem))' }}
       tabIndex={0}
       role="list"
       aria-label={`${String(total)} molds`}
@@ -118,7 +118,13 @@ function Row({ view, shown, fights, onPull }: RowProps) {
       </span>
       <span className="min-w-0 flex-1 text-sm leading-tight">
         <span className="line-clamp-2">
-          <LevelMark level={service.level} /> {service.hold?.kind === 'away' ? moldStateWords[mold.state] : service.reason}
+          {service.hold?.kind === 'away' ? (
+            moldStateWords[mold.state]
+          ) : (
+            <>
+              <LevelMark level={service.level} /> {service.reason}
+            </>
+          )}
           {fights !== null && (
             <>
               {' '}

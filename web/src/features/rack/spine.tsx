@@ -26,7 +26,7 @@ export function Spine({ view: { mold, service }, fights, onLog }: { view: MoldVi
           <p className="muted text-sm">{releaseProgram(mold.releaseProgramId)?.name}</p>
         </div>
         <div className="hairline min-h-14 border-b px-3 py-2 text-sm leading-snug">
-          <LevelMark level={service.level} /> {service.reason}
+          {service.hold?.kind !== 'away' && <LevelMark level={service.level} />} {service.reason}
           {fights !== null && (
             <span className="block">
               Next pull fights: <span className="num predicted">{(100 * fights).toFixed(0)} %</span>

@@ -22,8 +22,15 @@ export function spanOf(pulls: number, pullsPerDay: number | null): string | null
 
 const pullsText = (pulls: number): string => (pulls >= MOST_PULLS ? `${String(MOST_PULLS)} and more` : String(pulls));
 
+interface SticksPartProps {
+  readonly moldId: string;
+  /** The last part stuck: a coat alone is no answer then */
+  readonly stuck: boolean;
+  readonly width: number;
+}
+
 /** When this mold will stick: the chance of the next pull, pulls left at the accepted risk, and what a treatment would change. */
-export function SticksPart({ moldId, width }: { moldId: string; width: number }) {
+export function SticksPart({ moldId, stuck, width }: SticksPartProps) {
   const forecast = useForecast(moldId);
   if (!forecast) return <p className="muted py-2">When it will stick is being worked out.</p>;
   const { pFight, pullsLeft, pullsPerDay, afterCoat, afterFull, graded, acceptedRisk, older } = forecast;
@@ -42,8 +49,12 @@ export function SticksPart({ moldId, width }: { moldId: string; width: number })
           </>
         )}{' '}
         <span className="muted">
-          {afterCoat > NO_HELP * pFight ? 'A coat alone would leave it there' : `A coat now would make it ${percent(afterCoat)}`}, stripped and
-          treated {percent(afterFull)}. By {graded} graded pulls of this mold; where those are few, by others of its program.
+          {stuck
+            ? 'A part stuck: find the place and why before anything goes on it. Repaired, stripped and treated'
+            : afterCoat > NO_HELP * pFight
+              ? 'A coat alone would leave it there, stripped and treated'
+              : `A coat now would make it ${percent(afterCoat)}, stripped and treated`}{' '}
+          {percent(afterFull)}. By {graded} graded pulls of this mold; where those are few, by others of its program.
           {older && ' Something was logged since: worked out anew.'}
         </span>
       </p>

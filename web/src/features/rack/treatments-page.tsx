@@ -42,7 +42,7 @@ export function TreatmentsPage() {
             <h2 className="rule flex items-baseline gap-3 border-b text-lg font-semibold">
               {isToday(parseISO(day)) ? 'Today' : dateText(day)}
               <span className="muted text-sm font-normal">
-                {treatments.length} {treatments.length === 1 ? 'mold' : 'molds'}, with what is worth it by then
+                {treatments.length === 1 ? '1 mold' : `${String(treatments.length)} molds: all that have used half of their coat by then`}
               </span>
             </h2>
             <List treatments={treatments} onTreat={setTreating} />
@@ -69,7 +69,7 @@ export function TreatmentsPage() {
 
 function List({ treatments, onTreat }: { treatments: readonly Due[]; onTreat: (id: string) => void }) {
   return (
-    <table className="w-full">
+    <table className="w-full table-fixed">
       <tbody>
         {treatments.map(({ id, number, part, releaseProgramId, kind, pullsLeft, until, reason }) => (
           <tr key={id} className="hairline border-b">
@@ -78,16 +78,16 @@ function List({ treatments, onTreat }: { treatments: readonly Due[]; onTreat: (i
                 {number}
               </Link>
             </td>
-            <td className="pr-4">{part}</td>
-            <td className="pr-4 font-semibold whitespace-nowrap">{kind === 'full' ? 'Strip and treat' : 'Touch up'}</td>
+            <td className="w-48 truncate pr-4">{part}</td>
+            <td className="w-36 pr-4 font-semibold whitespace-nowrap">{kind === 'full' ? 'Strip and treat' : 'Touch up'}</td>
             <td className="muted pr-4 text-sm">
               {releaseProgram(releaseProgramId)?.name}. {reason}
             </td>
-            <td className="num pr-4 text-right text-sm whitespace-nowrap">
+            <td className="num w-52 pr-4 text-right text-sm whitespace-nowrap">
               {pullsLeft === 0 ? 'before the next pull' : `${String(pullsLeft)} ${pullsLeft === 1 ? 'pull' : 'pulls'} left`}
               {until !== null && pullsLeft > 0 && <span className="muted block">until {dateText(until)}</span>}
             </td>
-            <td className="text-right print:hidden">
+            <td className="w-20 text-right print:hidden">
               <MayButton
                 right="log"
                 className="btn btn-sm"
