@@ -17,13 +17,6 @@ test('paper', async ({ page }) => {
   await openBuild(page, 'Tram seat shell, two halves');
   await expect(page.getByRole('list', { name: /^What helps/ }).first()).toBeVisible();
   await shoot(page, 'sequence');
-  await page
-    .getByRole('button', { name: /^How .* came about/ })
-    .first()
-    .click();
-  await expect(page.getByRole('list', { name: 'What moves it most' })).toBeVisible();
-  await shoot(page, 'explanation');
-  await page.keyboard.press('Escape');
   await page.getByRole('tab', { name: 'How sure' }).click();
   await page.getByRole('button', { name: 'Run the spread' }).click();
   await expect(page.getByText('1000 of 1000 ·')).toBeVisible({ timeout: 60_000 });
@@ -67,6 +60,11 @@ test('paper', async ({ page }) => {
   await expect(page.getByText('Ease of release')).toBeVisible();
   await expect(page.getByRole('region', { name: 'When it will stick' })).toBeVisible();
   await shoot(page, 'mold');
+  await page.goto('/rack');
+  await page.getByRole('link', { name: /M-006/ }).click();
+  await page.getByRole('button', { name: 'Why?' }).click();
+  await expect(page.getByRole('list', { name: 'Causes, likeliest first' })).toBeVisible({ timeout: 20_000 });
+  await shoot(page, 'why');
   await page.goto('/stores');
   await expect(page.getByRole('heading', { name: 'Stores' })).toBeVisible();
   await shoot(page, 'stores');

@@ -167,7 +167,7 @@ export function SectionDrawing({ sections, marks = [], onPlace, placed = null, o
                 onPlace={onPlace}
               />
             ))}
-            {placed && <Pointer at={at(placed)} />}
+            {placed && placed.x !== null && <Pointer at={at(placed)} />}
             {marks.map((mark) => {
               const place = at(mark);
               return place && <Mark key={mark.id} mark={mark} at={place} onMark={onMark} />;

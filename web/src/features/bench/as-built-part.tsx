@@ -23,10 +23,12 @@ interface AsBuiltPartProps {
   readonly forecasts: ReadonlyMap<string, BenchForecast>;
   /** What of the readings may be kept with a card */
   readonly kept: ReactNode;
+  /** What was found, on the sections */
+  readonly found: ReactNode;
 }
 
 /** Planned and as built, layer by layer; computed from the log. */
-export function AsBuiltPart({ plan, changes, compared, laid, people, forecasts, kept }: AsBuiltPartProps) {
+export function AsBuiltPart({ plan, changes, compared, laid, people, forecasts, kept, found }: AsBuiltPartProps) {
   const units = useUnits();
   const sessions = new Map(plan.sections.flatMap((section) => section.sessions.map((session) => [session.id, session.name] as const)));
   const layers = new Map(compared.map(({ layerId, name }) => [layerId, name]));
@@ -64,6 +66,7 @@ export function AsBuiltPart({ plan, changes, compared, laid, people, forecasts, 
       {[...forecasts].map(([id, forecast]) => (
         <ForecastPart key={id} forecast={forecast} name={several ? (plan.sections.find((one) => one.id === id)?.name ?? '') : ''} />
       ))}
+      {found}
       {kept}
       <section aria-label="Planned and as built">
         <h2 className="rule border-b text-lg font-semibold">Planned and as built</h2>

@@ -19,6 +19,8 @@ import { WatchStrip } from '../instruments/watch-strip';
 import { AheadPart } from './ahead-part';
 import { AsBuiltPart } from './as-built-part';
 import { BellList } from './bell-list';
+import { FoundPart } from './found-part';
+import { placesOf } from './section-places';
 import { KeepReadings } from './keep-readings';
 import { LogKeys } from './log-keys';
 import { LogLines } from './log-lines';
@@ -196,6 +198,7 @@ function AtBench({ build, bench, state, library, nowMin }: AtBenchProps) {
             laid={built.laid}
             people={built.people}
             forecasts={outlook.forecasts}
+            found={<FoundPart plan={plan} entries={entries} />}
             kept={<KeepReadings build={build} built={built.plan} library={library} entries={entries} minuteOf={context.minuteOf} />}
           />
         ) : (
@@ -353,6 +356,7 @@ function sheetOf(
     plan,
     library,
     zones: [['', 'Field'] as const, ...section.zones.map(({ id, name }) => [id, name] as const)],
+    places: placesOf(section),
     layers: ordered,
     rows: rows.get(section.id) ?? [],
   };

@@ -1,10 +1,15 @@
 import { commissioningSteps, commissioningWords } from '@pentimento/core/mold';
+import { finishPlan } from '@pentimento/core/plug';
 import { releaseProgram } from '@pentimento/core/service';
 import { Check } from 'lucide-react';
 import type { Mold } from '../../api/api';
 import { dateText } from '../../shared/dates';
 import { MayButton } from '../../shared/may-button';
 import { useLogbook } from './use-logbook';
+
+/** From what wax or film left to a gloss, a square meter of it. */
+const { rungs, minutes } = finishPlan(800, 'gloss', 1);
+const LADDER = `${rungs.map(({ name }) => name.toLowerCase()).join(', ')}: about ${(minutes / 60).toFixed(1)} h by the square meter, corners more.`;
 
 /** From the plug to the first good part: what is done and what comes next; gone once the mold is broken in. */
 export function CommissioningPart({ mold }: { mold: Mold }) {
@@ -28,6 +33,7 @@ export function CommissioningPart({ mold }: { mold: Mold }) {
               {at === undefined ? <span className="inline-block w-4" /> : <Check size={16} aria-label="done" className="text-success self-center" />}
               <span className={`flex-1 ${step === next ? 'font-semibold' : ''}`}>
                 {commissioningWords[step]}
+                {step === 'finish' && step === next && <span className="muted block text-sm font-normal">{LADDER}</span>}
                 {step === 'break-in' && short && (
                   <span className="muted num">
                     {' '}

@@ -1,10 +1,10 @@
 import { findingSheet } from '@pentimento/core/findings';
-import { findingKinds, type FindingKind } from '@pentimento/core/log';
+import type { FindingKind } from '@pentimento/core/log';
 import { findingDepths, findingDepthWords, type FindingDepth } from '@pentimento/core/mold';
 import { useState } from 'react';
 import type { MoldHead } from '../../api/api';
 import { Dialog } from '../../shared/dialog';
-import { FindingPicture } from '../../shared/finding-picture';
+import { FindingKeys } from '../../shared/finding-keys';
 import { BigChoice } from '../../shared/gloves/big-choice';
 import { numberOf } from '../../shared/gloves/keypad';
 import { NoteLine } from '../../shared/gloves/note-line';
@@ -21,8 +21,15 @@ interface Place {
   readonly y: number;
 }
 
+interface LogFindingProps {
+  readonly mold: MoldHead;
+  /** The pull after which it was seen; null: none */
+  readonly pullId: string | null;
+  readonly onClose: () => void;
+}
+
 /** Something found on a mold: what it looks like, where, how deep, how large. */
-export function LogFinding({ mold, onClose }: { mold: MoldHead; onClose: () => void }) {
+export function LogFinding({ mold, pullId, onClose }: LogFindingProps) {
   const { write, picture: send } = useLogbook(mold.id);
   const units = useUnits();
   const [what, setWhat] = useState<FindingKind | null>(null);
@@ -41,28 +48,14 @@ export function LogFinding({ mold, onClose }: { mold: MoldHead; onClose: () => v
       ...(sizeMm > 0 ? { sizeMm: Math.min(10000, Math.max(0.1, sizeMm)) } : {}),
       ...(place ? { zone: place.zoneId, x: place.x, y: place.y } : {}),
       ...(picture ? { photoId: send(picture) } : {}),
+      ...(pullId === null ? {} : { pullId }),
     };
     write({ kind: 'finding', data }, note);
     onClose();
   };
   return (
     <Dialog title={`${mold.number} ${mold.part}: what was found?`} onClose={onClose} wide>
-      <div role="group" aria-label="What it looks like" className="mb-3 grid grid-cols-3 gap-1.5 sm:grid-cols-6">
-        {findingKinds.map((kind) => (
-          <button
-            key={kind}
-            type="button"
-            aria-pressed={what === kind}
-            className={`flex min-h-24 flex-col items-center justify-between border p-1 text-sm leading-tight ${what === kind ? 'border-primary border-2 font-semibold' : 'hairline hover:bg-base-200'}`}
-            onClick={() => {
-              setWhat(kind);
-            }}
-          >
-            <FindingPicture kind={kind} className="w-16" />
-            {kind}
-          </button>
-        ))}
-      </div>
+      <FindingKeys label="What it looks like" value={what} onChange={setWhat} />
       {what && <p className="muted mb-3 text-sm">{findingSheet(what).looks}</p>}
       <p className="muted mb-1">Where: tap the place</p>
       <SectionDrawing sections={drawnSections(mold.zones)} placed={place} onPlace={setPlace} />

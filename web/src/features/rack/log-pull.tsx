@@ -18,15 +18,17 @@ interface LogPullProps {
   readonly mold: MoldHead;
   readonly caution: string | null;
   readonly onClose: () => void;
+  /** Something was found at it; left out: that is written elsewhere */
+  readonly onFound?: (pullId: string) => void;
 }
 
 /** The second tap: how it let go. The pull is logged at once and sent when the network allows; zone by zone only where it differs. */
-export function LogPull({ mold, caution, onClose }: LogPullProps) {
+export function LogPull({ mold, caution, onClose, onFound }: LogPullProps) {
   const dispatch = useAppDispatch();
   const personId = useWhoQuery().data?.person?.id ?? '';
   const [note, setNote] = useState('');
   const [more, setMore] = useState(false);
-  const log = (ease: number | null, data: PullDetail | null): void => {
+  const log = (ease: number | null, data: PullDetail | null, found = false): void => {
     const body = { id: newId(), at: new Date().toISOString(), ease, note: note.trim(), ...(data ? { data: { ...data } } : {}) };
     dispatch(queued({ kind: 'pull', moldId: mold.id, personId, body }));
     // What was touched up right after it is a coat of those zones.
@@ -37,13 +39,14 @@ export function LogPull({ mold, caution, onClose }: LogPullProps) {
       const coat = { id: newId(), at, kind: 'touch-up' as const, note: '', ...(whole ? {} : { data: { zones: [...zones] } }) };
       dispatch(queued({ kind: 'treatment', moldId: mold.id, personId, body: coat }));
     }
-    onClose();
+    if (found && onFound) onFound(body.id);
+    else onClose();
   };
   return (
     <Dialog title={`${mold.number} ${mold.part}: how did it let go?`} onClose={onClose} wide={more}>
       {caution && <p className="text-error mb-3 font-semibold">{caution}</p>}
       {more ? (
-        <PullByZone mold={mold} note={note} onNote={setNote} onLog={log} />
+        <PullByZone mold={mold} note={note} onNote={setNote} onLog={log} mayFind={onFound !== undefined} />
       ) : (
         <>
           <div className="grid gap-2">
@@ -96,10 +99,11 @@ interface PullByZoneProps {
   readonly mold: MoldHead;
   readonly note: string;
   readonly onNote: (note: string) => void;
-  readonly onLog: (ease: number | null, data: PullDetail) => void;
+  readonly onLog: (ease: number | null, data: PullDetail, found: boolean) => void;
+  readonly mayFind: boolean;
 }
 
-function PullByZone({ mold: { zones }, note, onNote, onLog }: PullByZoneProps) {
+function PullByZone({ mold: { zones }, note, onNote, onLog, mayFind }: PullByZoneProps) {
   const units = useUnits();
   const [all, setAll] = useState<number | null>(null);
   const [own, setOwn] = useState<Readonly<Record<string, number>>>({});
@@ -114,6 +118,7 @@ function PullByZone({ mold: { zones }, note, onNote, onLog }: PullByZoneProps) {
     const ease = easeOf(id);
     return ease === null ? [] : [[id, ease] as const];
   });
+  const worst = (): number | null => (graded.length === 0 ? all : Math.max(...graded.map(([, ease]) => ease)));
   const detail = (): PullDetail => ({
     ...(zones.length > 1 && graded.length > 0 ? { zones: Object.fromEntries(graded) } : {}),
     ...(touched.length > 0 ? { touchedUp: [...touched] } : {}),
@@ -158,9 +163,20 @@ function PullByZone({ mold: { zones }, note, onNote, onLog }: PullByZoneProps) {
       <WriteButton
         text="Log the pull"
         onClick={() => {
-          onLog(graded.length === 0 ? all : Math.max(...graded.map(([, ease]) => ease)), detail());
+          onLog(worst(), detail(), false);
         }}
       />
+      {mayFind && (
+        <button
+          type="button"
+          className="hairline hover:bg-base-200 mt-2 min-h-14 w-full border text-lg"
+          onClick={() => {
+            onLog(worst(), detail(), true);
+          }}
+        >
+          Log it, and something was found
+        </button>
+      )}
     </>
   );
 }

@@ -61,8 +61,10 @@ function Logbook({ mold, service }: { mold: Mold; service: MoldServiceState }) {
   const [search, setSearch] = useSearchParams();
   // A scanned label leads here, ready for a pull.
   const [sheet, setSheet] = useState<'pull' | 'treatment' | 'finding' | 'change' | null>(search.has('pull') ? 'pull' : null);
+  const [foundAt, setFoundAt] = useState<string | null>(null);
   const close = (): void => {
     setSheet(null);
+    setFoundAt(null);
     if (search.has('pull')) setSearch({}, { replace: true });
   };
   const { ref, width } = useWidth();
@@ -76,26 +78,28 @@ function Logbook({ mold, service }: { mold: Mold; service: MoldServiceState }) {
         <span className="flex min-w-60 flex-1 items-center gap-2 px-3 leading-tight" data-testid="due">
           {service.hold?.kind !== 'away' && <LevelMark level={service.level} />} <span>{service.reason}</span>
         </span>
-        <MayButton
-          right="log"
+        <div className="flex w-full sm:w-auto">
+          <MayButton
+            right="log"
 
-          className="hairline hover:bg-base-200 min-h-14 border-l px-5"
-          onClick={() => {
-            setSheet('treatment');
-          }}
-        >
-          Log a treatment
-        </MayButton>
-        <MayButton
-          right="log"
+            className="hairline hover:bg-base-200 min-h-14 flex-1 border-l px-5 whitespace-nowrap"
+            onClick={() => {
+              setSheet('treatment');
+            }}
+          >
+            Log a treatment
+          </MayButton>
+          <MayButton
+            right="log"
 
-          className="bg-primary text-primary-content min-h-14 px-6 text-lg font-semibold"
-          onClick={() => {
-            setSheet('pull');
-          }}
-        >
-          Log a pull
-        </MayButton>
+            className="bg-primary text-primary-content min-h-14 flex-1 px-6 text-lg font-semibold whitespace-nowrap"
+            onClick={() => {
+              setSheet('pull');
+            }}
+          >
+            Log a pull
+          </MayButton>
+        </div>
       </div>
       <Refusals />
       <div className="grid gap-x-6 lg:grid-cols-[22rem_minmax(0,1fr)]">
@@ -140,7 +144,7 @@ function Logbook({ mold, service }: { mold: Mold; service: MoldServiceState }) {
         </section>
       </div>
       {sheet === 'pull' && <LogPull mold={mold} caution={service.level === 'stop' ? service.reason : null} onClose={close} />}
-      {sheet === 'finding' && <LogFinding mold={mold} onClose={close} />}
+      {sheet === 'finding' && <LogFinding mold={mold} pullId={foundAt} onClose={close} />}
       {sheet === 'change' && <ChangeDialog mold={mold} onClose={close} />}
       {sheet === 'treatment' && <LogTreatment mold={mold} onClose={close} />}
     </div>
@@ -292,6 +296,9 @@ function Records({ mold }: { mold: Mold }) {
   );
 }
 
+/** What describes a mold is not what was just logged wrong. */
+const DESCRIBING: readonly RecordRow['kind'][] = ['zones', 'facts'];
+
 interface LogPageProps {
   readonly mold: Mold;
   readonly after: string | undefined;
@@ -322,7 +329,7 @@ function LogPage({ mold, after, correcting, onMore }: LogPageProps) {
         moldId={mold.id}
         rows={rows}
         correcting={correcting}
-        newest={after === undefined ? (rows.find(({ undoable }) => undoable)?.id ?? null) : null}
+        newest={after === undefined ? (rows.find(({ undoable, kind }) => undoable && !DESCRIBING.includes(kind))?.id ?? null) : null}
       />
       {next !== null && onMore && (
         <tr>

@@ -1,5 +1,7 @@
-import { findingKinds, type FindingKind } from '@pentimento/core/log';
+import type { FindingKind } from '@pentimento/core/log';
 import { useState } from 'react';
+import { FindingKeys } from '../../../shared/finding-keys';
+import { SectionDrawing } from '../../../shared/section-drawing';
 import { BigChoice } from '../../../shared/gloves/big-choice';
 import { NoteLine } from '../../../shared/gloves/note-line';
 import { NumberBoxes, useStored, type NumberBox, type Typed } from './number-boxes';
@@ -65,19 +67,31 @@ export function PhotoSheet({ zones, onPicture, onWrite }: PhotoSheetProps) {
 }
 
 /** Trouble: what, how large, where, with a picture where there is one. */
-export function FindingSheet({ zones, onPicture, onWrite }: PhotoSheetProps) {
+export function FindingSheet({ zones, places, onPicture, onWrite }: PhotoSheetProps) {
   const stored = useStored();
   const [what, setWhat] = useState<FindingKind | null>(null);
   const [typed, setTyped] = useState<Typed>({});
-  const [zone, setZone] = useState('');
+  const [place, setPlace] = useState<{ zoneId: string; x: number | null; y: number | null }>({ zoneId: '', x: null, y: null });
+  const zone = place.zoneId;
   const [note, setNote] = useState('');
   const [picture, setPicture] = useState<Picture | null>(null);
   const box: NumberBox = { key: 'size', label: 'Size, if it has one', quantity: 'thickness' };
   const sizeMm = stored(box, typed);
   return (
     <>
-      <BigChoice label="What is it" options={findingKinds.map((one) => [one, one] as const)} value={what} onChange={setWhat} />
-      {zones.length > 1 && <BigChoice label="Where" options={zones} value={zone} onChange={setZone} />}
+      <FindingKeys label="What is it" value={what} onChange={setWhat} />
+      <p className="muted mb-1">Where: tap the place</p>
+      <SectionDrawing sections={[{ name: '', zones: places }]} placed={place} onPlace={setPlace} />
+      {zones.length > 1 && (
+        <BigChoice
+          label="Or its zone"
+          options={zones}
+          value={zone}
+          onChange={(zoneId) => {
+            setPlace({ zoneId, x: null, y: null });
+          }}
+        />
+      )}
       <NumberBoxes boxes={[box]} typed={typed} onTyped={setTyped} />
       <NoteLine label="In your words" most={300} value={note} onChange={setNote} />
       {picture ? (
@@ -92,7 +106,16 @@ export function FindingSheet({ zones, onPicture, onWrite }: PhotoSheetProps) {
           if (what === null) return;
           const size = sizeMm !== null && sizeMm > 0 ? sizeMm : null;
           onWrite(
-            { kind: 'finding', data: { what, sizeMm: size, ...zoneSaid(zone), ...(picture ? { photoId: onPicture(picture) } : {}) } },
+            {
+              kind: 'finding',
+              data: {
+                what,
+                sizeMm: size,
+                ...zoneSaid(zone),
+                ...(place.x === null || place.y === null ? {} : { x: place.x, y: place.y }),
+                ...(picture ? { photoId: onPicture(picture) } : {}),
+              },
+            },
             note.trim(),
           );
         }}
