@@ -17,7 +17,8 @@ const coreLayers = [
   ['judging', 'planner', 'forecast', 'twin'],
   ['steps'],
   ['bench'],
-  ['explain', 'uncertainty', 'calibration', 'traveler', 'schools', 'threads', 'doors', 'diagnosis'],
+  ['explain', 'uncertainty', 'calibration', 'traveler', 'schools', 'doors', 'diagnosis'],
+  ['threads'],
   ['instruments'],
 ];
 const webLayers = [

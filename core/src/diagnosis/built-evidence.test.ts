@@ -31,14 +31,15 @@ const line = (minute: number, stepId: string, kind: WireEntry['kind'], data: unk
   logLine(kind, data, { stepId, at: new Date(ZERO + minute * 60000).toISOString() });
 
 interface Asked {
+  readonly sectionId?: string | null;
   readonly zoneId?: string | null;
   readonly of?: PlanDocument;
   readonly lots?: readonly LotOfPot[];
 }
-function all(entries: StepEntry[], { zoneId = null, of = plan, lots = [] }: Asked = {}) {
+function all(entries: StepEntry[], { sectionId = null, zoneId = null, of = plan, lots = [] }: Asked = {}) {
   const planned = of === plan ? steps : stepsOfEvaluated(of, cards, evaluateMold(of, cards));
   const built = asBuilt({ plan: of, steps: planned, entries, minuteOf, nowMin: 0 });
-  return builtEvidence({ plan: of, cards, entries, built, sections: evaluateMold(built.plan, cards), minuteOf, lots, sectionId: null, zoneId });
+  return builtEvidence({ plan: of, cards, entries, built, sections: evaluateMold(built.plan, cards), minuteOf, lots, sectionId, zoneId });
 }
 const so = (id: EvidenceId, entries: StepEntry[], asked: Asked = {}): boolean | null | undefined =>
   all(entries, asked).find((one) => one.id === id)?.so;
@@ -141,6 +142,8 @@ test.each([
   expect(so(id, [], { zoneId })).toBe(true);
   expect(so(id, [], { zoneId: zones.find((zone) => zone.id !== zoneId)?.id ?? null })).toBe(false);
   expect(so(id, [])).toBeNull();
+  // In the field of a section, which is no such place.
+  expect(so(id, [], { sectionId: section.id })).toBe(false);
 });
 
 test('binder: a powder-bound mat in epoxy, and not in polyester', () => {

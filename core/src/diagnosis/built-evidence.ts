@@ -37,7 +37,7 @@ export interface BuiltContext {
   readonly lots: readonly LotOfPot[];
   /** Section of the finding; null: nobody said, the first one is looked at */
   readonly sectionId: string | null;
-  /** Zone of the plan; null: the field, or nobody said */
+  /** Zone of the plan; null: the field of that section, or nobody said */
   readonly zoneId: string | null;
 }
 
@@ -66,6 +66,8 @@ const from = (so: boolean, line: Evidence['line'], at: string | null = null, whe
 export function builtEvidence(context: BuiltContext): Evidence[] {
   const section = context.plan.sections.find(({ id }) => id === context.sectionId) ?? context.plan.sections[0];
   const zone = section.zones.find(({ id }) => id === context.zoneId) ?? null;
+  // A section without a zone is said to be its field.
+  const kind = zone?.kind ?? (context.sectionId === null ? undefined : 'field');
   const own = new Set(section.sessions.flatMap(({ layers }) => layers.map(({ id }) => id)));
   const scope: Scope = { ...context, section, own };
   const all: readonly (readonly [EvidenceId, Found | string])[] = [
@@ -80,9 +82,9 @@ export function builtEvidence(context: BuiltContext): Evidence[] {
     ['ratio off', ratioOf(scope)],
     ['release test failed', releaseOf(scope, 'failed')],
     ['release not tested', releaseOf(scope, 'missing')],
-    ['pocket or corner', placeOf(zone?.kind, ['deep pocket', 'inside corner'])],
-    ['outside corner', placeOf(zone?.kind, ['outside corner'])],
-    ['steep wall', placeOf(zone?.kind, ['steep wall'])],
+    ['pocket or corner', placeOf(kind, ['deep pocket', 'inside corner'])],
+    ['outside corner', placeOf(kind, ['outside corner'])],
+    ['steep wall', placeOf(kind, ['steep wall'])],
     ['wrong binder', binderOf(scope)],
     ['thick first session', firstSession(scope)],
     ['skin not hard', skinOf(scope)],

@@ -1,3 +1,7 @@
+import { asBuilt } from '../bench/as-built.js';
+import { builtEvidence, type LotOfPot } from '../diagnosis/built-evidence.js';
+import type { Evidence } from '../diagnosis/evidence.js';
+import { isStepEntry, type StepEntry, type WireEntry } from '../log/entry.js';
 import { outlookOf, type MoldOutlook } from '../forecast/forecast.js';
 import { fitRelease } from '../forecast/fit.js';
 import type { MoldRecord } from '../forecast/shop-record.js';
@@ -7,7 +11,7 @@ import { evaluateMold } from '../judging/evaluate-mold.js';
 import { checkDocument } from '../plan/check-document.js';
 import { aroundMold, worstOfSections, type WorstOfPlan } from '../judging/worst-of-plan.js';
 import { momentsOf, type PlanMoment } from '../steps/moments.js';
-import { moldWorkedOut, stepsOfMold } from '../steps/mold-steps.js';
+import { moldWorkedOut, stepsOfEvaluated, stepsOfMold } from '../steps/mold-steps.js';
 import { libraryOf } from '../plan/card-library.js';
 import type { PlanDocument } from '../plan/plan-document.js';
 import type { MaterialCard } from '../materials/material-card.js';
@@ -65,4 +69,31 @@ export function forecast(molds: readonly MoldRecord[]): MoldOutlook[] {
   if (molds.length === 0) return [];
   const model = fitRelease(molds);
   return molds.map((mold) => outlookOf(mold, model));
+}
+
+/** A build with its log, as it is kept. */
+export interface LoggedBuild extends PlanTask {
+  readonly entries: readonly WireEntry[];
+  readonly lots: readonly LotOfPot[];
+  /** Minutes of the plan's clock at the moment of each line, where the shop is [min] */
+  readonly minutes: Readonly<Record<string, number>>;
+}
+
+/** What a build's plan and log hold for or against any cause; empty: they cannot be put together. */
+export function evidence({ plan, cards, entries: lines, lots, minutes }: LoggedBuild): Pick<Evidence, 'id' | 'so'>[] {
+  try {
+    const library = libraryOf(cards);
+    const entries = lines.flatMap((line): StepEntry[] => (isStepEntry(line) ? [line] : []));
+    const minuteOf = (iso: string): number => minutes[iso];
+    const steps = stepsOfEvaluated(plan, library, evaluateMold(plan, library));
+    const built = asBuilt({ plan, steps, entries, minuteOf, nowMin: 0 });
+    const sections = evaluateMold(built.plan, library);
+    return builtEvidence({ plan, cards: library, entries, built, sections, minuteOf, lots, sectionId: null, zoneId: null }).map(({ id, so }) => ({
+      id,
+      so,
+    }));
+  } catch (error) {
+    if (error instanceof DomainError) return [];
+    throw error;
+  }
 }

@@ -5,7 +5,8 @@ import { cloudRun } from './cloud.js';
 import { cloudTimes } from './cloud-times.js';
 import { uncertainFactors } from './factors.js';
 import { SeededRandom } from '../numerics/seeded-random.js';
-import { quantileOf, summarizeCloud, wilson } from './summarize-cloud.js';
+import { wilson } from '../numerics/wilson.js';
+import { quantileOf, summarizeCloud } from './summarize-cloud.js';
 import { varyPlan } from './vary-plan.js';
 import { evaluatePlan } from '../judging/evaluate-plan.js';
 

@@ -9,7 +9,8 @@ import { KELVIN } from '../units/kelvin.js';
 import { cloudTimes } from './cloud-times.js';
 import { cloudRun, type CloudRun } from './cloud.js';
 import { uncertainFactors, type UncertainFactor } from './factors.js';
-import { quantileOf, summarizeCloud, wilson } from './summarize-cloud.js';
+import { wilson } from '../numerics/wilson.js';
+import { quantileOf, summarizeCloud } from './summarize-cloud.js';
 import { varyPlan } from './vary-plan.js';
 
 const cards = cardLibrary();

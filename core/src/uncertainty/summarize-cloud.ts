@@ -1,3 +1,4 @@
+import { wilson } from '../numerics/wilson.js';
 import { CLOUD_TRACES, type CloudRun } from './cloud.js';
 import type { UncertainFactor } from './factors.js';
 
@@ -51,14 +52,6 @@ export function quantileOf(sorted: ArrayLike<number>, share: number): number {
   const low = Math.floor(at);
   const high = Math.min(low + 1, sorted.length - 1);
   return sorted[low] + (sorted[high] - sorted[low]) * (at - low);
-}
-
-/** Wilson's interval for a share seen in n trials, 95 %. */
-export function wilson(share: number, n: number): { from: number; to: number } {
-  const z = 1.96;
-  const middle = (share + (z * z) / (2 * n)) / (1 + (z * z) / n);
-  const half = (z / (1 + (z * z) / n)) * Math.sqrt((share * (1 - share)) / n + (z * z) / (4 * n * n));
-  return { from: Math.max(0, middle - half), to: Math.min(1, middle + half) };
 }
 
 /**

@@ -1,5 +1,5 @@
 import { Injectable, type OnModuleDestroy } from '@nestjs/common';
-import type { Checked, check, forecast, judge } from '@pentimento/core/threads';
+import type { Checked, check, evidence, forecast, judge } from '@pentimento/core/threads';
 import { createHash } from 'node:crypto';
 import { readdirSync, readFileSync } from 'node:fs';
 import { fileURLToPath } from 'node:url';
@@ -19,6 +19,7 @@ export class ThreadsService implements OnModuleDestroy {
     'forecast',
     'When molds will stick takes too long to work out for so many records. Ask again later.',
   );
+  private readonly evidences = new Threads<Parameters<typeof evidence>[0], ReturnType<typeof evidence>>(ENTRY, 'evidence');
   /** Of the rules that judge: another build of core judges anew */
   readonly rulesVersion = fingerprint(fileURLToPath(CORE));
 
@@ -34,8 +35,12 @@ export class ThreadsService implements OnModuleDestroy {
     return this.forecasts.run(molds);
   }
 
+  evidence(build: Parameters<typeof evidence>[0]): Promise<ReturnType<typeof evidence>> {
+    return this.evidences.run(build);
+  }
+
   async onModuleDestroy(): Promise<void> {
-    await Promise.all([this.checks.destroy(), this.judgings.destroy(), this.forecasts.destroy()]);
+    await Promise.all([this.checks.destroy(), this.judgings.destroy(), this.forecasts.destroy(), this.evidences.destroy()]);
   }
 }
 

@@ -270,4 +270,22 @@ describe('the whole record of a mold', () => {
     const { body } = await ada.get(`/api/molds/${id}/forecast`).expect(200);
     expect(body).toMatchObject({ id, graded: 0 });
   });
+
+  test('findings of the shop’s own builds beside what their logs hold', async () => {
+    const { body } = await ada.get('/api/molds/finding-rates').expect(200);
+    const rates = body as {
+      finding: string;
+      evidence: string;
+      withIt: { builds: number; found: number; from: number; to: number };
+      without: object;
+    }[];
+    // On the demo's beehive mold, whose build was logged to its end, a soft gel coat was found since.
+    expect(rates.map(({ finding }) => finding)).toContain('soft gel coat');
+    for (const { withIt } of rates) {
+      expect(withIt.builds).toBeGreaterThan(0);
+      expect(withIt.found).toBeLessThanOrEqual(withIt.builds);
+      expect(withIt.from).toBeLessThan(withIt.to);
+    }
+    expect((await ada.get('/api/molds/finding-rates').expect(200)).body).toEqual(rates);
+  });
 });

@@ -12,10 +12,12 @@ import { originOf, PAPER, sendFile } from '../wire/send-file.js';
 import { SameWhileUnchanged } from '../wire/same-answer.js';
 import { ForecastDto, LikelyDto } from './forecast.dto.js';
 import { ForecastsService } from './forecasts.service.js';
+import { ExperienceService } from './experience.service.js';
 import { LabelsService } from './labels.service.js';
 import { MoldBookService } from './mold-book.service.js';
 import { TreatmentsDueService } from './treatments-due.service.js';
 import {
+  FindingRateDto,
   LogbookDto,
   LogbookQueryDto,
   MadeMoldsDto,
@@ -44,6 +46,7 @@ export class MoldsController {
     private readonly book: MoldBookService,
     private readonly treatments: TreatmentsDueService,
     private readonly labels: LabelsService,
+    private readonly experience: ExperienceService,
     @Inject(SERVER_CONFIG) private readonly config: ServerConfig,
   ) {}
 
@@ -87,6 +90,14 @@ export class MoldsController {
   @ApiOkResponse({ type: TreatmentsDueDto })
   due(): Promise<TreatmentsDueDto> {
     return this.treatments.due();
+  }
+
+  /** Which of the shop's own findings came with which evidence, over all builds with a log. */
+  @Get('finding-rates')
+  @Needs('look')
+  @ApiOkResponse({ type: [FindingRateDto] })
+  findingRates(): Promise<FindingRateDto[]> {
+    return this.experience.rates();
   }
 
   @Get('treatments.ics')

@@ -1,4 +1,6 @@
 import { ApiProperty } from '@nestjs/swagger';
+import { evidenceIds, type EvidenceId, type FindingRate, type SeenRate } from '@pentimento/core/diagnosis';
+import { findingKinds, type FindingKind } from '@pentimento/core/log';
 import {
   conditionGrades,
   commissioningSteps,
@@ -43,6 +45,7 @@ import { PageQueryDto } from '../wire/page.js';
 const TREATMENTS: readonly TreatmentKind[] = ['full', 'touch-up'];
 const EASE = { min: 1, max: 5, unit: '' };
 const COUNT = { min: 0, max: 1e6, unit: '' };
+const SHARE = { min: 0, max: 1, unit: '' };
 
 class StrokeCycleDto implements StrokeCycle {
   @ApiProperty({ type: String, format: 'date-time', nullable: true }) treatedAt: string | null;
@@ -303,4 +306,18 @@ export class TreatmentsDueDto {
   @ApiProperty({ type: [DueTreatmentDto] }) withoutPace: DueTreatmentDto[];
   /** Something was logged since, and is being worked out */
   @FlagField() older: boolean;
+}
+
+class SeenRateDto implements SeenRate {
+  @NumberField(COUNT, { integer: true }) builds: number;
+  @NumberField(COUNT, { integer: true }) found: number;
+  @NumberField(SHARE) from: number;
+  @NumberField(SHARE) to: number;
+}
+
+export class FindingRateDto implements FindingRate {
+  @ChoiceField(findingKinds) finding: FindingKind;
+  @ChoiceField(evidenceIds) evidence: EvidenceId;
+  @PartField(() => SeenRateDto) withIt: SeenRateDto;
+  @PartField(() => SeenRateDto) without: SeenRateDto;
 }

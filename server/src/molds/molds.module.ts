@@ -1,5 +1,7 @@
 import { Module } from '@nestjs/common';
+import { CardsModule } from '../cards/cards.module.js';
 import { JudgingModule } from '../judging/judging.module.js';
+import { ExperienceService } from './experience.service.js';
 import { LabelsService } from './labels.service.js';
 import { MoldBookService } from './mold-book.service.js';
 import { TreatmentsDueService } from './treatments-due.service.js';
@@ -8,9 +10,9 @@ import { MoldsController } from './molds.controller.js';
 import { MoldsService } from './molds.service.js';
 
 @Module({
-  imports: [JudgingModule],
+  imports: [CardsModule, JudgingModule],
   controllers: [MoldsController],
-  providers: [MoldsService, ForecastsService, MoldBookService, TreatmentsDueService, LabelsService],
+  providers: [MoldsService, ForecastsService, MoldBookService, TreatmentsDueService, LabelsService, ExperienceService],
   exports: [MoldsService],
 })
 export class MoldsModule {}

@@ -164,6 +164,7 @@ export const api = createApi({
       query: ({ id, after }) => ({ url: `molds/${id}/records`, params: { after } }),
       providesTags: ['Molds'],
     }),
+    findingRates: build.query<Schemas['FindingRateDto'][], void>({ query: () => 'molds/finding-rates', providesTags: ['Molds', 'BuildLog'] }),
     treatmentsDue: build.query<TreatmentsDue, void>({ query: () => 'molds/treatments-due', providesTags: ['Molds'] }),
     addMold: build.mutation<MoldHead, NewMold>({ query: (body) => ({ url: 'molds', method: 'POST', body }), invalidatesTags: ['Molds'] }),
     addMolds: build.mutation<Schemas['MadeMoldsDto'], NewMold[]>({
@@ -285,6 +286,7 @@ export const {
   useLaminateRecordsQuery,
   useAddLaminateRecordMutation,
   useMoldsQuery,
+  useFindingRatesQuery,
   useTreatmentsDueQuery,
   useAddMoldMutation,
   useAddMoldsMutation,

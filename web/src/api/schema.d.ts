@@ -772,6 +772,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/molds/finding-rates": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["MoldsController_findingRates"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/molds/treatments.ics": {
         parameters: {
             query?: never;
@@ -2110,6 +2126,20 @@ export interface components {
             evenings: components["schemas"]["EveningDto"][];
             withoutPace: components["schemas"]["DueTreatmentDto"][];
             older: boolean;
+        };
+        SeenRateDto: {
+            builds: number;
+            found: number;
+            from: number;
+            to: number;
+        };
+        FindingRateDto: {
+            /** @enum {string} */
+            finding: "wrinkles" | "pre-release" | "pinholes" | "soft gel coat" | "print-through" | "chip" | "blister" | "crack" | "warp" | "sticks" | "texture" | "tacky back" | "dry fiber" | "run or sag" | "air under a ply" | "dirt" | "other";
+            /** @enum {string} */
+            evidence: "thin film" | "thick film" | "laid early" | "laid late" | "hot peak" | "cold shop" | "damp air" | "old lot" | "ratio off" | "release test failed" | "release not tested" | "pocket or corner" | "outside corner" | "steep wall" | "wrong binder" | "thick first session" | "skin not hard" | "no tack try" | "demolded early" | "little resin" | "open back" | "vacuum leaked" | "release overdue" | "wait not kept" | "hot part" | "fought before";
+            withIt: components["schemas"]["SeenRateDto"];
+            without: components["schemas"]["SeenRateDto"];
         };
         BandDto: {
             /** @description pulls */
@@ -3519,6 +3549,25 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["TreatmentsDueDto"];
+                };
+            };
+        };
+    };
+    MoldsController_findingRates: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FindingRateDto"][];
                 };
             };
         };

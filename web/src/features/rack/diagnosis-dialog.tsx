@@ -1,9 +1,9 @@
-import type { RankedCause, Weighed } from '@pentimento/core/diagnosis';
+import type { EvidenceId, RankedCause, Weighed } from '@pentimento/core/diagnosis';
 import { findingSheet } from '@pentimento/core/findings';
 import type { OpenFinding } from '@pentimento/core/mold';
 import { Minus, Plus } from 'lucide-react';
 import { Link } from 'react-router';
-import type { Mold } from '../../api/api';
+import { useFindingRatesQuery, type Mold } from '../../api/api';
 import { dateTimeText } from '../../shared/dates';
 import { Dialog } from '../../shared/dialog';
 import { FindingPicture } from '../../shared/finding-picture';
@@ -51,6 +51,10 @@ export function DiagnosisDialog({ mold, finding, onClose }: { mold: Mold; findin
               </ul>
             </section>
           )}
+          <InThisShop
+            what={finding.data.what}
+            evidence={diagnosis.causes.flatMap(({ weighed }) => weighed.flatMap((one) => (one.evidence.so ? [one.evidence.id] : [])))}
+          />
           <p className="muted mt-4 text-sm">
             <strong>Next time:</strong> {sheet.prevent} <br />
             Likelihoods are general trade knowledge, assumed; each piece of evidence is taken by itself.
@@ -81,6 +85,45 @@ function Cause({ cause: { words, chance, before, weighed }, open, buildId }: { c
         </ul>
       </details>
     </li>
+  );
+}
+
+interface InThisShopProps {
+  readonly what: OpenFinding['data']['what'];
+  /** What speaks for a cause here */
+  readonly evidence: readonly EvidenceId[];
+}
+
+/** What came together in the shop's own builds: counts with the interval that so few leave, and no word of what made what. */
+function InThisShop({ what, evidence }: InThisShopProps) {
+  const { data } = useFindingRatesQuery();
+  const own = (data ?? []).filter((rate) => rate.finding === what && evidence.includes(rate.evidence));
+  if (own.length === 0) return null;
+  const shown = ({ builds, found, from, to }: (typeof own)[number]['withIt']): string =>
+    builds === 0 ? 'none' : `${String(found)} of ${String(builds)} (${percent(from)} to ${percent(to)})`;
+  return (
+    <section className="mt-4" aria-label="In this shop">
+      <h3 className="font-semibold">In this shop’s own builds</h3>
+      <table className="w-full text-sm">
+        <thead>
+          <tr className="muted text-left">
+            <th className="font-normal">Builds with</th>
+            <th className="font-normal">had {what}</th>
+            <th className="font-normal">without it</th>
+          </tr>
+        </thead>
+        <tbody>
+          {own.map(({ evidence: id, withIt, without }) => (
+            <tr key={id} className="hairline border-b">
+              <td className="py-0.5">{id}</td>
+              <td className="num">{shown(withIt)}</td>
+              <td className="num">{shown(without)}</td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+      <p className="muted text-xs">What came together, not what made what. In brackets: where the share lies, at 95 %.</p>
+    </section>
   );
 }
 
