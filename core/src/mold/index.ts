@@ -41,6 +41,7 @@ export {
 export {
   holdOf,
   moldFacts,
+  programBy,
   repairStanding,
   WHOLE_ZONE,
   zonesOfSections,

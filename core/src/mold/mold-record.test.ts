@@ -2,7 +2,7 @@ import { DomainError } from '../errors/domain-error.js';
 import { moldEntryWords } from './entry-words.js';
 import { checkMoldEntry, checkPullDetail, checkTreatmentDetail, isMoldEntry, type MoldEntry, type MoldSaying } from './mold-entry.js';
 import { moldEntryFields, moldEntryKinds, type MoldZone } from './mold-fields.js';
-import { holdOf, moldFacts, repairStanding } from './mold-record.js';
+import { holdOf, moldFacts, programBy, repairStanding } from './mold-record.js';
 import { programChangeRefused } from './program-change.js';
 
 const at = (hour: number): string => `2026-11-20T${String(hour).padStart(2, '0')}:00:00.000Z`;
@@ -109,6 +109,17 @@ test.each([
 ])('from %s to %s: refused without a strip: %s', (from, to, refused) => {
   expect(programChangeRefused(from, to, false) !== null).toBe(refused);
   expect(programChangeRefused(from, to, true)).toBeNull();
+});
+
+test('the release program is the newest change that counts, whichever is taken back', () => {
+  const change = (fromId: string, programId: string): MoldEntry => line({ kind: 'program', data: { fromId, programId, stripped: true } });
+  const [first, second] = [change('paste-wax', 'wax-film'), change('wax-film', 'semi-permanent')];
+  const back = (of: MoldEntry): MoldEntry => line({ kind: 'program', data: { programId: 'wax-film', stripped: true } }, { reverses: of.id });
+  expect(programBy([])).toBeNull();
+  expect(programBy([first, second])).toBe('semi-permanent');
+  expect(programBy([first, second, back(first)])).toBe('semi-permanent');
+  expect(programBy([first, second, back(second)])).toBe('wax-film');
+  expect(programBy([first, second, back(first), back(second)])).toBe('paste-wax');
 });
 
 test('what does not fit its kind is refused by name', () => {

@@ -56,6 +56,13 @@ export function entriesOf<K extends MoldEntryKind>(entries: readonly MoldEntry[]
   return countedEntries(entries).filter(isOne);
 }
 
+/** The release program by a logbook: the newest change that counts, without any the one before the first; null: it was never changed. */
+export function programBy(entries: readonly MoldEntry[]): string | null {
+  const changes = entries.flatMap((entry) => (entry.kind === 'program' && entry.reverses === null ? [entry] : []));
+  const first = changes.reduce<MoldEntryKindOf<'program'> | null>((oldest, one) => (oldest && oldest.at <= one.at ? oldest : one), null);
+  return entriesOf(entries, 'program').at(-1)?.data.programId ?? first?.data.fromId ?? null;
+}
+
 /** Zones of a mold of which only its sections are known. */
 export const zonesOfSections = (sections: readonly string[]): MoldZone[] =>
   sections.length === 0 ? [WHOLE_ZONE] : sections.map((section, i) => ({ id: `s${String(i + 1)}`, name: section, section, kind: 'field' }));

@@ -13,5 +13,5 @@ export {
   type TreatmentEntry,
   type TreatmentKind,
 } from './mold-service.js';
-export { dueTreatment, treatmentEvenings, LOOK_AHEAD_DAYS, type DueMold, type DueTreatment, type TreatmentEvening } from './due-list.js';
+export { dueTreatment, treatmentEvenings, type DueMold, type DueTreatment, type TreatmentEvening } from './due-list.js';
 export { releaseProgram, releasePrograms, type ReleaseProgram } from './release-programs.js';

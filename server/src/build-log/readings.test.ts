@@ -1,5 +1,6 @@
 import { planFromTemplate, planOf } from '@pentimento/core/plan';
 import { randomUUID } from 'node:crypto';
+import { leastJpeg } from '../test-support/least-jpeg.js';
 import { TestShop } from '../test-support/test-shop.js';
 
 const plan = planFromTemplate('staged', { startDate: '2026-11-23', areaM2: 1, plug: { materialId: 'mdf', thicknessMm: 18, heatLimitC: 60 } });
@@ -7,10 +8,6 @@ const [first] = plan.sessions;
 const [gel] = first.layers;
 const MIX = `session:${first.id}:mix:${gel.id}`;
 const REASON = 'Ada poured it, seen too late';
-
-/** The least that is a JPEG: its start, a comment, and where the picture begins. */
-const jpeg = (marker = 0xfe): string =>
-  Buffer.concat([Buffer.from([0xff, 0xd8, 0xff, marker, 0, 102]), Buffer.alloc(100, 0x20), Buffer.from([0xff, 0xda, 0, 2])]).toString('base64');
 
 const line = (kind: string, data: object | null, more: object = {}) => ({
   id: randomUUID(),
@@ -191,7 +188,7 @@ describe('readings in a build’s log', () => {
   test('a picture is kept once, whole and small, without where it was taken; a line names only one that is there', async () => {
     const [id, ada] = [await made(), await shop.signedIn('ada')];
     const path = `/api/builds/${id}/photos`;
-    const photo = { id: randomUUID(), jpeg: jpeg(), small: jpeg() };
+    const photo = { id: randomUUID(), jpeg: leastJpeg(), small: leastJpeg() };
     const named = line('photo', { photoId: photo.id, x: 0.2, y: 0.7 });
     expect((await ada.post(`/api/builds/${id}/log`).send(named).expect(422)).body.code).toBe('unknown-picture');
     await ada.post(path).send(photo).expect(201);
@@ -200,7 +197,7 @@ describe('readings in a build’s log', () => {
       (
         await ada
           .post(path)
-          .send({ ...photo, jpeg: jpeg(0xe0) })
+          .send({ ...photo, jpeg: leastJpeg(0xe0) })
           .expect(409)
       ).body.code,
     ).toBe('id-taken');
@@ -216,11 +213,11 @@ describe('readings in a build’s log', () => {
         .expect(422);
       expect(body.detail).toMatch(words);
     };
-    await refused({ jpeg: jpeg(0xe1) }, /EXIF/);
+    await refused({ jpeg: leastJpeg(0xe1) }, /EXIF/);
     await refused({ jpeg: 'äöü' }, /no picture/);
     await refused({ jpeg: Buffer.alloc(200).toString('base64') }, /no JPEG/);
-    await refused({ jpeg: jpeg().slice(0, 120) }, /JPEG/);
-    await refused({ small: Buffer.concat([Buffer.from(jpeg(), 'base64'), Buffer.alloc(60_000)]).toString('base64') }, /at most 60 kB|small/);
+    await refused({ jpeg: leastJpeg().slice(0, 120) }, /JPEG/);
+    await refused({ small: Buffer.concat([Buffer.from(leastJpeg(), 'base64'), Buffer.alloc(60_000)]).toString('base64') }, /at most 60 kB|small/);
     await ada
       .post(`/api/builds/${randomUUID()}/photos`)
       .send({ ...photo, id: randomUUID() })

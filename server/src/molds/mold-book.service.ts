@@ -1,6 +1,5 @@
 import { Injectable } from '@nestjs/common';
-import { checkMoldEntry, moldFacts, programChangeRefused, zonesOfSections, type MoldSaying } from '@pentimento/core/mold';
-import { releaseProgram } from '@pentimento/core/service';
+import { checkMoldEntry, moldFacts, programBy, programChangeRefused, zonesOfSections, type MoldSaying } from '@pentimento/core/mold';
 import { randomUUID } from 'node:crypto';
 import { DataSource, In, type EntityManager } from 'typeorm';
 import { idTaken, notFound, ProblemException } from '../errors/problem.js';
@@ -42,7 +41,7 @@ export class MoldBookService {
 
   /** Takes a mistaken line back with a counter-entry; the mistake stays on record. */
   async undo(moldId: string, entryId: string, { id, note }: UndoDto, by: Person): Promise<MoldHeadDto> {
-    return this.changed(moldId, async (tx, mold) => {
+    return this.changed(moldId, async (tx) => {
       const entry = await tx.findOneBy(StoredMoldEntry, { id: entryId, moldId });
       if (!entry) throw notFound('entry');
       if (entry.madeById !== by.id) refuseUnlessMay(by, 'takeBack');
@@ -56,13 +55,6 @@ export class MoldBookService {
       const { kind, data } = entry;
       await this.refuseBroken(tx, moldId, entry);
       await tx.insert(StoredMoldEntry, { id, moldId, kind, at: new Date(), note, data, reverses: entryId, madeById: by.id });
-      if (kind === 'program') {
-        const before: unknown = Reflect.get(data, 'fromId');
-        if (typeof before === 'string' && releaseProgram(before)) {
-          await tx.update(Mold, { id: moldId }, { releaseProgramId: before });
-          mold.releaseProgramId = before;
-        }
-      }
     });
   }
 
@@ -126,7 +118,9 @@ export class MoldBookService {
       const mold = await tx.findOne(Mold, { where: { id: moldId }, lock: { mode: 'pessimistic_write' } });
       if (!mold) throw notFound('mold');
       await change(tx, mold);
-      await keepStandings(tx, [mold]);
+      const releaseProgramId = programBy(await moldEntries(tx, moldId)) ?? mold.releaseProgramId;
+      if (releaseProgramId !== mold.releaseProgramId) await tx.update(Mold, { id: moldId }, { releaseProgramId });
+      await keepStandings(tx, [{ ...mold, releaseProgramId }]);
       return toHead(await tx.findOneByOrFail(Mold, { id: moldId }));
     });
   }
@@ -150,10 +144,7 @@ export class MoldBookService {
         const refused = programChangeRefused(mold.releaseProgramId, text('programId'), data.stripped === true);
         if (refused !== null) throw new ProblemException(422, 'strip-first', refused);
         refuseUnlessMay(by, 'finish');
-        await tx.update(Mold, { id: mold.id }, { releaseProgramId: text('programId') });
-        const fromId = mold.releaseProgramId;
-        mold.releaseProgramId = text('programId');
-        return { ...data, fromId };
+        return { ...data, fromId: mold.releaseProgramId };
       }
       case 'repair':
         if (!facts.findings.some(({ id }) => id === text('findingId')))

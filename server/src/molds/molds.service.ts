@@ -163,7 +163,7 @@ export class MoldsService implements OnApplicationBootstrap {
     return record;
   }
 
-  async requireMold(id: string): Promise<Mold> {
+  private async requireMold(id: string): Promise<Mold> {
     const mold = await this.molds.findOneBy({ id });
     if (!mold) throw notFound('mold');
     return mold;

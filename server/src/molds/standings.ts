@@ -9,6 +9,8 @@ const URGENCY = { stop: 0, care: 1, ok: 2 } as const;
 /** Where nobody pulls from it: last of all. */
 const AWAY = 3;
 
+const IN_ORDER = { at: 'ASC', keptAt: 'ASC', id: 'ASC' } as const;
+
 type Summed = Pick<Mold, 'id' | 'releaseProgramId' | 'sections'>;
 
 /** Sums the records of some molds up anew, as this transaction sees them, and keeps what they come to with each mold. */
@@ -19,7 +21,7 @@ export async function keepStandings(tx: EntityManager, molds: readonly Summed[])
     where: { moldId },
     select: { id: true, moldId: true, at: true, kind: true, reverses: true, data: true },
   });
-  const entries = await tx.find(StoredMoldEntry, { where: { moldId } });
+  const entries = await tx.find(StoredMoldEntry, { where: { moldId }, order: IN_ORDER });
   const [pullsOf, treatmentsOf, entriesOf] = [byMold(pulls), byMold(treatments), byMold(entries)];
   for (const { id, releaseProgramId, sections } of molds) {
     const own = readMoldEntries((entriesOf.get(id) ?? []).map((entry) => ({ ...entry, madeBy: '' })));
@@ -41,7 +43,7 @@ export const keepStanding = (tx: EntityManager, mold: Summed): Promise<void> => 
 
 /** Entries of a mold, oldest first. */
 export async function moldEntries(tx: EntityManager, moldId: string): Promise<MoldEntry[]> {
-  const rows = await tx.find(StoredMoldEntry, { where: { moldId }, relations: { madeBy: true }, order: { at: 'ASC', id: 'ASC' } });
+  const rows = await tx.find(StoredMoldEntry, { where: { moldId }, relations: { madeBy: true }, order: IN_ORDER });
   return readMoldEntries(rows.map((row) => ({ ...row, at: row.at.toISOString(), madeBy: row.madeBy.name })));
 }
 
