@@ -15,7 +15,7 @@ export class StoredMoldEntry {
   @Column('jsonb') data: object;
   @Column('uuid', { nullable: true }) reverses: string | null;
   /** When the server took it: of two at one moment the later one counts */
-  @Column('timestamptz', { name: 'kept_at', insert: false, update: false }) keptAt: Date;
+  @Column({ type: 'timestamptz', name: 'kept_at', insert: false, update: false }) keptAt: Date;
   @Column('uuid', { name: 'made_by' }) madeById: string;
   @ManyToOne(() => Person) @JoinColumn({ name: 'made_by' }) madeBy: Relation<Person>;
 }

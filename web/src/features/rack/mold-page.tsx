@@ -1,21 +1,11 @@
-import { isMoldEntry, moldEntryWords, moldStateWords } from '@pentimento/core/mold';
+import { moldStateWords } from '@pentimento/core/mold';
 import { releaseProgram, type MoldServiceState } from '@pentimento/core/service';
 import { Tag } from 'lucide-react';
 import { useState } from 'react';
 import { Link, useParams, useSearchParams } from 'react-router';
 import { MayButton } from '../../shared/may-button';
-import {
-  useMoldQuery,
-  useMoldRecordsQuery,
-  useUndoMoldEntryMutation,
-  useUndoPullMutation,
-  useUndoTreatmentMutation,
-  useWhoQuery,
-  type Mold,
-  type MoldRecord,
-} from '../../api/api';
+import { useMoldQuery, type Mold } from '../../api/api';
 import { useAppSelector } from '../../app/store';
-import type { OutgoingRecord } from '../outbox/outbox-slice';
 import { problemOf } from '../../api/problem';
 import { LevelMark } from '../../shared/level-mark';
 import { Empty, Failed, Loading } from '../../shared/states';
@@ -29,6 +19,7 @@ import { SiblingsPart } from './siblings-part';
 import { ZoneTrends } from './zone-trends';
 import { EaseTrend } from './ease-trend';
 import { FromItsBuild } from './from-its-build';
+import { Records } from './logbook-part';
 import { LogPull } from './log-pull';
 import { LogTreatment } from './log-treatment';
 import { Refusals } from '../../app/refusals';
@@ -36,7 +27,6 @@ import { CycleRows } from './spine';
 import { SticksPart } from './sticks-part';
 import { viewOf } from './use-service';
 import { dateText } from '../../shared/dates';
-import { newId } from '../../shared/new-id';
 
 /** A mold's logbook: what is due, strokes by cycle, ease of release, every record. */
 export function MoldPage() {
@@ -203,205 +193,6 @@ function Facts({ mold, service, onChange }: { mold: Mold; service: MoldServiceSt
           </div>
         ))}
       </dl>
-    </>
-  );
-}
-
-interface RecordRow extends Pick<MoldRecord, 'kind' | 'id' | 'at' | 'note' | 'madeBy' | 'struck'> {
-  readonly what: string;
-  readonly undoable: boolean;
-}
-
-type Told = Pick<MoldRecord, 'kind' | 'reverses' | 'ease' | 'treatment' | 'data'> & { readonly id: string; readonly at: string };
-
-/** A line of the logbook as a sentence. */
-function words({ kind, reverses, ease, treatment, data, id, at }: Told, mold: Mold): string {
-  if (kind === 'pull' && reverses === null) {
-    const serial = typeof data?.serial === 'string' ? ` of ${data.serial}` : '';
-    return `Pull${serial}${ease === null ? '' : `, ease ${String(ease)}`}${data?.zones ? ' by zone' : ''}`;
-  }
-  if (kind === 'treatment' && reverses === null) {
-    const some: unknown = data?.zones;
-    const where = Array.isArray(some) ? `: ${some.map((zone) => mold.zones.find((one) => one.id === zone)?.name ?? String(zone)).join(', ')}` : '';
-    return `${treatment === 'full' ? 'Stripped and fully treated' : 'Touch-up coat'}${where}`;
-  }
-  const line = { id, at, kind, note: '', data, reverses, madeBy: '' };
-  const said = isMoldEntry(line) ? moldEntryWords(line, mold.zones) : `A ${kind}`;
-  return reverses === null ? said : `Counter-entry: ${kind === 'pull' || kind === 'treatment' ? `a ${kind}` : said} taken back`;
-}
-
-/** What waits here to be sent, as it will stand in the logbook. */
-function waitingRows(mold: Mold, waiting: readonly OutgoingRecord[]): RecordRow[] {
-  return waiting.flatMap((record): RecordRow[] => {
-    if (!('moldId' in record) || record.moldId !== mold.id || record.kind === 'mold photo') return [];
-    const { id, at, note, data = null } = record.body;
-    const told: Told = {
-      id,
-      at,
-      data,
-      reverses: null,
-      kind: record.kind === 'entry' ? record.body.kind : record.kind,
-      ease: record.kind === 'pull' ? record.body.ease : null,
-      treatment: record.kind === 'treatment' ? record.body.kind : null,
-    };
-    return [{ kind: told.kind, id, at, note, madeBy: 'waiting to be sent', struck: false, undoable: false, what: words(told, mold) }];
-  });
-}
-
-const rowOf = (record: MoldRecord, mold: Mold): RecordRow => ({
-  ...record,
-  what: words(record, mold),
-  undoable: record.reverses === null && !record.struck && record.kind !== 'before',
-});
-
-/** The logbook, a page after the other. */
-function Records({ mold }: { mold: Mold }) {
-  const waiting = useAppSelector((state) => state.outbox.waiting);
-  const [pages, setPages] = useState<readonly (string | undefined)[]>([undefined]);
-  const [correcting, setCorrecting] = useState(false);
-  return (
-    <>
-      <table className="w-full text-sm">
-        <caption className="sr-only">Everything written of it, newest first</caption>
-        <tbody>
-          <RecordRows moldId={mold.id} rows={waitingRows(mold, waiting)} correcting={false} newest={null} />
-        </tbody>
-        {pages.map((after, i) => (
-          <LogPage
-            key={after ?? 'first'}
-            mold={mold}
-            after={after}
-            correcting={correcting}
-            onMore={
-              i === pages.length - 1
-                ? (next) => {
-                    setPages([...pages, next]);
-                  }
-                : null
-            }
-          />
-        ))}
-      </table>
-      <button
-        type="button"
-        className="btn btn-sm mt-2 mr-2"
-        aria-pressed={correcting}
-        onClick={() => {
-          setCorrecting(!correcting);
-        }}
-      >
-        {correcting ? 'Done correcting' : 'Correct an older entry'}
-      </button>
-    </>
-  );
-}
-
-/** What describes a mold is not what was just logged wrong. */
-const DESCRIBING: readonly RecordRow['kind'][] = ['zones', 'facts'];
-
-interface LogPageProps {
-  readonly mold: Mold;
-  readonly after: string | undefined;
-  readonly correcting: boolean;
-  /** null: the page after it is shown */
-  readonly onMore: ((next: string) => void) | null;
-}
-
-function LogPage({ mold, after, correcting, onMore }: LogPageProps) {
-  const { data, error, refetch } = useMoldRecordsQuery(
-    { id: mold.id, ...(after === undefined ? {} : { after }) },
-    { refetchOnMountOrArgChange: true },
-  );
-  if (!data)
-    return (
-      <tbody>
-        <tr>
-          <td colSpan={5}>{error ? <Failed error={error} retry={() => void refetch()} /> : <Loading what="the logbook" />}</td>
-        </tr>
-      </tbody>
-    );
-  const rows = data.records.map((record) => rowOf(record, mold));
-  const { next } = data;
-  return (
-    <tbody>
-      {/* What was just logged wrong is the newest; older ones are asked for. */}
-      <RecordRows
-        moldId={mold.id}
-        rows={rows}
-        correcting={correcting}
-        newest={after === undefined ? (rows.find(({ undoable, kind }) => undoable && !DESCRIBING.includes(kind))?.id ?? null) : null}
-      />
-      {next !== null && onMore && (
-        <tr>
-          <td colSpan={5} className="pt-2">
-            <button
-              type="button"
-              className="btn btn-sm"
-              onClick={() => {
-                onMore(next);
-              }}
-            >
-              Show older entries
-            </button>
-          </td>
-        </tr>
-      )}
-    </tbody>
-  );
-}
-
-interface RecordRowsProps {
-  readonly moldId: string;
-  readonly rows: readonly RecordRow[];
-  readonly correcting: boolean;
-  readonly newest: string | null;
-}
-
-function RecordRows({ moldId, rows, correcting, newest }: RecordRowsProps) {
-  const [undoPull, pull] = useUndoPullMutation();
-  const [undoTreatment, treatment] = useUndoTreatmentMutation();
-  const [undoEntry, entry] = useUndoMoldEntryMutation();
-  const error = pull.error ?? treatment.error ?? entry.error;
-  const me = useWhoQuery().data?.person?.name;
-  const takeBack = ({ kind, id }: RecordRow): void => {
-    const body = { id: newId(), note: '' };
-    if (kind === 'pull') void undoPull({ moldId, pullId: id, body });
-    else if (kind === 'treatment') void undoTreatment({ moldId, treatmentId: id, body });
-    else void undoEntry({ moldId, entryId: id, body });
-  };
-  return (
-    <>
-      {error && (
-        <tr>
-          <td colSpan={5} role="alert" className="text-error">
-            {problemOf(error).detail}
-          </td>
-        </tr>
-      )}
-      {rows.map((row, i) => (
-        <tr key={row.id} className="hairline border-b">
-          <td className="num py-1 pr-4 whitespace-nowrap">{dateText(row.at)}</td>
-          <td className={`min-w-56 py-1 pr-4 ${row.struck ? 'line-through opacity-60' : ''}`}>{row.what}</td>
-          <td className="w-full py-1 pr-4">
-            {row.note !== '' && i > 0 && rows[i - 1].note === row.note ? <span className="muted">the same</span> : row.note}
-          </td>
-          <td className="muted py-1 pr-4 whitespace-nowrap">{row.madeBy}</td>
-          <td className="py-0.5 text-right">
-            {row.undoable && (correcting || row.id === newest) && (
-              <MayButton
-                right={row.madeBy === me ? 'log' : 'takeBack'}
-                className="btn btn-ghost btn-xs whitespace-nowrap"
-                disabled={pull.isLoading || treatment.isLoading || entry.isLoading}
-                onClick={() => {
-                  takeBack(row);
-                }}
-              >
-                Take back
-              </MayButton>
-            )}
-          </td>
-        </tr>
-      ))}
     </>
   );
 }
