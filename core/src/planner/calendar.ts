@@ -1,16 +1,8 @@
+import { SAME_S } from './best-first.js';
 import type { PlanProblem } from './problem.js';
-
-/** Sums of hours that come from minutes are not exact [s]. */
-export const SAME_S = 1e-3;
 
 /** First moment on the grid at or after a time [s]. */
 export const onGrid = (gridS: number, timeS: number): number => Math.ceil((timeS - SAME_S) / gridS) * gridS;
-
-/** A choice of the next session: so many items, with its start on the grid [s]. */
-export interface Choice {
-  readonly startS: number;
-  readonly count: number;
-}
 
 /** What the working spells and the order of the items allow, whatever the physics says. */
 export class Calendar {

@@ -1,4 +1,5 @@
-import { Calendar, type Choice } from './calendar.js';
+import type { Choice } from './best-first.js';
+import { Calendar } from './calendar.js';
 import { Prefix } from './prefix.js';
 import type { PlanProblem } from './problem.js';
 

@@ -2,7 +2,8 @@ import type { GrowthCase, SessionSpec } from '../growth/growth-case.js';
 import type { GrowthResult, GrowthSegment, LayerOutcome } from '../growth/growth-result.js';
 import { sampleSegment } from '../growth/field-history.js';
 import { simulateGrowth } from '../growth/simulate-growth.js';
-import type { Choice } from './calendar.js';
+import type { Choice, Grown, Next, State } from './best-first.js';
+import { growthState, segmentAt } from './growth-state.js';
 import type { PlanProblem } from './problem.js';
 
 /** Longest step, so that what is read between frames is close [s]. */
@@ -26,7 +27,7 @@ export function caseOf({ bare, items }: PlanProblem, choices: readonly Choice[])
 }
 
 /** What becomes of a stack on which nothing more is laid: one simulation, begun from that of the sessions below. */
-export class Prefix {
+export class Prefix implements Grown {
   readonly result: GrowthResult;
   private readonly laid: readonly LayerOutcome[];
 
@@ -44,8 +45,7 @@ export class Prefix {
   }
 
   private segmentAt(timeS: number): GrowthSegment {
-    const { segments } = this.result;
-    return segments.findLast(({ field }) => field.frames > 0 && field.timeS[0] <= timeS + 1e-6) ?? segments[0];
+    return segmentAt(this.result, timeS);
   }
 
   /** Top of what was laid last, at a time: temperature and cure. */
@@ -55,21 +55,22 @@ export class Prefix {
     return { tempK: sampleSegment(field, field.tempK, cell, timeS), cure: sampleSegment(field, field.cure, cell, timeS) };
   }
 
-  /** All cells at a time, bottom first: what the future grows from. */
-  stateAt(timeS: number): { readonly tempK: Float64Array; readonly cure: Float64Array } {
-    const { field } = this.segmentAt(timeS);
-    const tempK = new Float64Array(field.cells);
-    const cure = new Float64Array(field.cells);
-    for (let i = 0; i < field.cells; i++) {
-      tempK[i] = sampleSegment(field, field.tempK, i, timeS);
-      cure[i] = sampleSegment(field, field.cure, i, timeS);
-    }
-    return { tempK, cure };
+  /** What comes next begins no later, by the bond of what was laid last [s]. */
+  closesS(): number {
+    const item = this.problem.items[this.laid.length - 1];
+    const arrivedS = this.result.input.sessions[this.laid.length - 1].startS;
+    return arrivedS + item.rule.closeS;
   }
 
-  /** First cell of what was laid. */
-  get firstLaid(): number {
-    return this.result.geometry.firstLaid;
+  mayGoOn(_next: Next, startS: number): boolean {
+    const { openCure, restartK } = this.problem.items[this.laid.length - 1].rule;
+    const { tempK, cure } = this.topAt(startS);
+    return cure >= openCure && (restartK === null || tempK <= restartK);
+  }
+
+  stateAt(timeS: number): State {
+    const warmth = this.warmthUntil(timeS).map((warm, i) => Math.min(warm, this.problem.items[i].rule.actK ?? Infinity));
+    return { ...growthState(this.result, timeS), warmth };
   }
 
   /** Nothing was too hot up to this moment, as far as it is known; Infinity: not in the whole time [s]. */
