@@ -10,7 +10,7 @@ const coreLayers = [
   ['laminate', 'growth'],
   ['materials', 'service'],
   ['plan', 'formats'],
-  ['windows', 'distortion', 'design', 'stack', 'log'],
+  ['windows', 'distortion', 'design', 'stack', 'log', 'shop'],
   ['plug', 'mix', 'cautions', 'findings'],
   ['release', 'joints', 'mold'],
   ['kit'],
@@ -18,6 +18,7 @@ const coreLayers = [
   ['steps'],
   ['bench'],
   ['explain', 'uncertainty', 'calibration', 'traveler', 'schools', 'doors', 'diagnosis'],
+  ['planning'],
   ['threads'],
   ['instruments'],
 ];

@@ -62,6 +62,19 @@ export function knownZones(sections: readonly SectionEvaluation[]): Map<ZoneKey,
 /** The zone of a section that is plug for the next one: its own flange, not one that lies on a neighbor's; without any the field. */
 const flangeZoneOf = ({ zones }: PlanSection): string => zones.find(({ kind, faceId }) => kind === 'flange' && faceId === undefined)?.id ?? FIELD;
 
+/** What the zone of a section is laid against, where that is the flange of one that is done. */
+export function flangeUnder(
+  plan: PlanDocument,
+  cards: CardLibrary,
+  { sectionId, zoneId }: { readonly sectionId: string; readonly zoneId: string },
+  done: readonly SectionEvaluation[],
+): NeighborFlange | undefined {
+  const neighborId = neighborOf(sectionNamed(plan, sectionId), zoneId);
+  const neighbor = done.find((one) => one.id === neighborId);
+  const flange = neighbor?.zones.find((one) => one.id === flangeZoneOf(sectionNamed(plan, neighbor.id)));
+  return flange && flangeOf(flange, cards);
+}
+
 /** What a finished flange is for the section that is laid against it: as thick as it became, as soft as its least cured layer. */
 function flangeOf({ plan, evaluation }: ZoneEvaluation, cards: CardLibrary): NeighborFlange | undefined {
   const layers = placeLayers(plan, evaluation.result, cards);
@@ -126,7 +139,7 @@ export function evaluateMold(plan: PlanDocument, cards: CardLibrary, known: Know
 }
 
 /** All zones of a section; `done` holds the sections against whose flanges it may lie. */
-function evaluateSection(
+export function evaluateSection(
   plan: PlanDocument,
   cards: CardLibrary,
   id: string,
@@ -137,9 +150,8 @@ function evaluateSection(
   const section = sectionNamed(plan, id);
   const field = evaluateZone({ plan, cards, sectionId: id, zoneId: FIELD }, known.get(zoneKey(id, FIELD)), undefined, options);
   const zones = section.zones.map((zone) => {
-    const neighbor = done.find((one) => one.id === neighborOf(section, zone.id));
-    const flange = neighbor?.zones.find((one) => one.id === flangeZoneOf(sectionNamed(plan, neighbor.id)));
-    const question = { plan, cards, sectionId: id, zoneId: zone.id, flange: flange && flangeOf(flange, cards) };
+    const at = { sectionId: id, zoneId: zone.id };
+    const question = { plan, cards, ...at, flange: flangeUnder(plan, cards, at, done) };
     // Sessions before the first difference are the field's.
     return evaluateZone(question, known.get(zoneKey(id, zone.id)), field.evaluation, options);
   });

@@ -36,6 +36,8 @@ export interface Grown {
   /** What comes next begins no later [s] */
   closesS: () => number;
   mayGoOn: (next: Next, startS: number) => boolean;
+  /** How much is at stake when the next session begins then: what risks least is looked at first while any plan will do */
+  risk?: (next: Next, startS: number) => number;
   stateAt: (timeS: number) => State;
 }
 
@@ -63,6 +65,8 @@ export interface Ground<G extends Grown> {
   finish: (grown: G, choices: readonly Choice[], shiftS: number) => Finished | null;
   /** Sessions at clocks that are alike have the same air after them [s] */
   clockOf: (startS: number) => number;
+  /** How far from what is usual; what is least so is looked at first while any plan will do */
+  unusual?: (laid: number, next: Next) => number;
   /** What was simulated may serve for the same state at another time */
   readonly merges: boolean;
 }
@@ -114,7 +118,19 @@ interface Laid<G> {
   /** From the simulation's clock to the real one [s] */
   readonly shiftS: number;
   readonly choices: readonly Choice[];
+  readonly parent: Laid<G> | null;
+  /** Ends of plans that begin so and came to nothing, those further on by less */
+  failures: number;
 }
+
+/** How much a session more counts for hope against an end that came to nothing. */
+const DEEPER = 2;
+/** Of what speaks against a prefix, for the one it goes on from. */
+const SHARED = 0.5;
+/** A start later, against a ply more or fewer than usual. */
+const LATER = 0.1;
+
+const hopeOf = <G>(below: Laid<G>): number => below.failures - DEEPER * below.choices.length;
 
 /** A session that may be laid next. */
 interface Open<G> {
@@ -123,6 +139,9 @@ interface Open<G> {
   /** Items before it */
   readonly laid: number;
   readonly cost: Cost;
+  readonly unusual: number;
+  /** Less is better; what failed below it since makes it more */
+  hope: number;
   taken: boolean;
 }
 
@@ -151,8 +170,9 @@ class Search<G extends Grown> {
   private readonly byBound = new Heap<Open<G>>(
     (a, b) => compareCosts(a.cost, b.cost) || b.laid + b.choice.count - a.laid - a.choice.count || a.choice.startS - b.choice.startS,
   );
-  private readonly byDepth = new Heap<Open<G>>(
-    (a, b) => b.laid + b.choice.count - a.laid - a.choice.count || compareCosts(a.cost, b.cost) || a.choice.startS - b.choice.startS,
+  /** While any plan will do: deep first, but away from where nothing came of it. */
+  private readonly byHope = new Heap<Open<G>>(
+    (a, b) => a.hope - b.hope || a.unusual - b.unusual || compareCosts(a.cost, b.cost) || a.choice.startS - b.choice.startS,
   );
   private readonly known = new Map<string, Known<G>[]>();
   private best: SearchResult['best'] = null;
@@ -165,7 +185,7 @@ class Search<G extends Grown> {
 
   run(): SearchResult {
     const bare = this.simulate(() => this.ground.grow([], null));
-    if (bare.converged) this.branch({ grown: bare, simulated: [], shiftS: 0, choices: [] }, 0, { fromS: 0, untilS: bare.brokenS() });
+    if (bare.converged) this.branch({ grown: bare, simulated: [], shiftS: 0, choices: [], parent: null, failures: 0 }, 0, { fromS: 0, untilS: bare.brokenS() });
     for (;;) {
       const next = this.take();
       if (!next) return this.answer(this.best ? 'optimal' : 'infeasible', this.best?.cost ?? [Infinity]);
@@ -180,11 +200,19 @@ class Search<G extends Grown> {
 
   /** The next session to look at; undefined: nothing better is left. */
   private take(): Open<G> | undefined {
-    const heap = this.options.dive && !this.best ? this.byDepth : this.byBound;
+    const heap = this.options.dive && !this.best ? this.byHope : this.byBound;
     for (;;) {
       const next = heap.pop();
       if (!next) return undefined;
       if (next.taken) continue;
+      if (heap === this.byHope) {
+        const hope = hopeOf(next.below);
+        if (hope > next.hope) {
+          next.hope = hope;
+          heap.push(next);
+          continue;
+        }
+      }
       next.taken = true;
       if (this.mayBeBetter(next.cost)) return next;
       if (heap === this.byBound) return undefined;
@@ -226,33 +254,51 @@ class Search<G extends Grown> {
 
   /** Reads what becomes of a session, and opens what may follow. */
   private follow({ below, choice, laid }: Open<G>, { grown, simulated, shiftS }: Pick<Known<G>, 'grown' | 'simulated' | 'shiftS'>): void {
-    if (!grown.converged) return;
+    if (!grown.converged) {
+      this.failed(below);
+      return;
+    }
     const choices = [...below.choices, choice];
     const now = laid + choice.count;
     if (now < this.ground.items) {
       const untilS = Math.min(grown.brokenS(), grown.closesS()) + shiftS;
-      this.branch({ grown, simulated, shiftS, choices }, now, { fromS: choice.startS + this.ground.takesS(laid, choice), untilS });
+      const laidNow: Laid<G> = { grown, simulated, shiftS, choices, parent: below, failures: 0 };
+      if (!this.branch(laidNow, now, { fromS: choice.startS + this.ground.takesS(laid, choice), untilS })) this.failed(below);
       return;
     }
-    if (grown.brokenS() < Infinity) return;
-    const found = this.ground.finish(grown, choices, shiftS);
+    const found = grown.brokenS() < Infinity ? null : this.ground.finish(grown, choices, shiftS);
+    if (!found) this.failed(below);
     if (!found || !this.mayBeBetter(found.cost)) return;
     this.best = { ...found, choices };
     this.options.onBetter?.(this.best, this.leastOpen(found.cost));
   }
 
-  /** Every session that may come next, with what it promises at best. */
-  private branch(below: Laid<G>, laid: number, { fromS, untilS }: { readonly fromS: number; readonly untilS: number }): void {
-    for (const next of this.ground.nexts(laid))
+  /** An end that came to nothing speaks against what is just below it most. */
+  private failed(below: Laid<G>): void {
+    let weight = 1;
+    for (let at: Laid<G> | null = below; at; at = at.parent, weight *= SHARED) at.failures += weight;
+  }
+
+  /** Every session that may come next, with what it promises at best. @returns whether there is any */
+  private branch(below: Laid<G>, laid: number, { fromS, untilS }: { readonly fromS: number; readonly untilS: number }): boolean {
+    let any = false;
+    const hope = hopeOf(below);
+    for (const next of this.ground.nexts(laid)) {
+      let unusual = this.ground.unusual?.(laid, next) ?? 0;
       for (const startS of this.ground.starts(laid, next, fromS, untilS)) {
         if (laid > 0 && !below.grown.mayGoOn(next, startS - below.shiftS)) continue;
         const choice = { ...next, startS };
         const cost = this.ground.bound([...below.choices, choice], laid + next.count);
         if (!this.mayBeBetter(cost)) continue;
-        const open: Open<G> = { below, choice, laid, cost, taken: false };
+        const risk = below.grown.risk?.(next, startS - below.shiftS) ?? 0;
+        const open: Open<G> = { below, choice, laid, cost, unusual: unusual + risk, hope, taken: false };
+        unusual += LATER;
+        any = true;
         this.byBound.push(open);
-        if (this.options.dive && !this.best) this.byDepth.push(open);
+        if (this.options.dive && !this.best) this.byHope.push(open);
       }
+    }
+    return any;
   }
 
   /** Sessions whose futures are alike if their states are. */

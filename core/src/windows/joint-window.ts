@@ -207,6 +207,12 @@ function undisturbed(result: GrowthResult, below: number, from: GrowthSegment): 
   return further;
 }
 
+/** The same window for another planned start; how the surface is then is not asked anew. */
+export function plannedAt(window: JointWindow, plannedS: number): Pick<JointWindow, 'state' | 'plannedS' | 'opensS' | 'closesS' | 'wetUntilS' | 'laidS' | 'spread'> {
+  const { opensS, closesS, wetUntilS, laidS, spread } = window;
+  return { opensS, closesS, wetUntilS, laidS, spread, plannedS, state: windowState(plannedS, wetUntilS, opensS, closesS) };
+}
+
 function windowState(plannedS: number, wetUntilS: number | null, opensS: number | null, closesS: number): WindowState {
   if (wetUntilS !== null && plannedS < wetUntilS) return 'wet-on-wet';
   if (opensS === null || plannedS < opensS) return 'early';

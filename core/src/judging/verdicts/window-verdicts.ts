@@ -1,11 +1,14 @@
-import type { JointWindow } from '../../windows/joint-window.js';
+import { type plannedAt, type JointWindow } from '../../windows/joint-window.js';
 import { cardOf, type CardLibrary } from '../../plan/card-library.js';
 import type { SectionPlan } from '../../plan/section-plan.js';
 import { lateJoint, type LateJoint } from '../../stack/preparation.js';
 import { CARE, levelOf, type Verdict, type VerdictLevel } from './verdict.js';
 
 /** How far inside its window a start lies, in hours; negative outside. */
-function windowMargin({ state, plannedS, opensS, closesS, wetUntilS }: JointWindow): { limitS: number; marginS: number; sense: Verdict['sense'] } {
+/** What of a window says how well a start lies in it. */
+export type PlannedWindow = ReturnType<typeof plannedAt>;
+
+function windowMargin({ state, plannedS, opensS, closesS, wetUntilS }: PlannedWindow): { limitS: number; marginS: number; sense: Verdict['sense'] } {
   if (state === 'wet-on-wet' && wetUntilS !== null) return { limitS: wetUntilS, marginS: wetUntilS - plannedS, sense: 'at most' };
   if (opensS === null) return { limitS: closesS, marginS: -Infinity, sense: 'at least' };
   const sinceOpen = plannedS - opensS;
@@ -28,7 +31,7 @@ export const windowId = (plan: SectionPlan, { belowSession }: JointWindow): stri
  * Early or late by no more than the card's times are sure of asks for care; beyond, early the coat below moves or is hot, and late there is no
  * bond without a preparation that keys. With one, late is as it should be.
  */
-function windowLevel({ state, spread, laidS, opensS, closesS, plannedS }: JointWindow, marginH: number, late: LateJoint): VerdictLevel {
+function windowLevel({ state, spread, laidS, opensS, closesS, plannedS }: PlannedWindow, marginH: number, late: LateJoint): VerdictLevel {
   switch (state) {
     case 'late':
       if (late.level !== 'stop') return late.level;
@@ -41,6 +44,9 @@ function windowLevel({ state, spread, laidS, opensS, closesS, plannedS }: JointW
       return levelOf(marginH, CARE.hours);
   }
 }
+
+/** How a start lies to its window, given what is done to a joint that is late. */
+export const levelIn = (window: PlannedWindow, late: LateJoint): VerdictLevel => windowLevel(window, windowMargin(window).marginS / 3600, late);
 
 export function windowVerdict(window: JointWindow, plan: SectionPlan, cards: CardLibrary): Verdict {
   const { limitS, marginS, sense } = windowMargin(window);

@@ -1,0 +1,66 @@
+import { planBuild, type PlanOptions, type PlanQuestion } from './plan-build.js';
+import type { LimitClass } from './task.js';
+
+/** What cannot be kept together. */
+export interface Clash {
+  /** Smallest set found: without any one of these there is a plan */
+  readonly limits: readonly LimitClass[];
+  /** Each part of it was proved; false: time ran out somewhere */
+  readonly proved: boolean;
+}
+
+/** What a limit is called where it clashes. */
+export const LIMIT_WORDS: Readonly<Record<LimitClass, string>> = {
+  heat: 'how hot laminate and plug may get',
+  activation: 'how warm a low-profile resin must get',
+  window: 'when a joint may be laid on',
+  demold: 'when the mold may come off, within the days looked at',
+  oven: 'what the oven may do',
+  cold: 'how cold a resin may be',
+  catalyst: 'the card’s range of catalyst',
+  hours: 'the hours and people of the shop',
+  rules: 'rules of the trade',
+  chance: 'the wanted probability',
+};
+
+export const limitClasses: readonly LimitClass[] = ['rules', 'catalyst', 'chance', 'hours', 'cold', 'oven', 'demold', 'activation', 'window', 'heat'];
+
+/** Seconds for one question of whether there is a plan at all. */
+const EACH_S = 4;
+
+type Feasible = 'yes' | 'no' | 'unknown';
+
+/** Whether there is a plan when only some of the limits are asked. */
+function feasible(question: PlanQuestion, kept: readonly LimitClass[], options: PlanOptions, untilS: number): Feasible {
+  let any = false;
+  const lifted = new Set(limitClasses.filter((one) => !kept.includes(one)));
+  const answer = planBuild(
+    { ...question, lifted },
+    {
+      elapsedS: options.elapsedS,
+      shouldStop: () => any || options.elapsedS() > untilS || (options.shouldStop?.() ?? false),
+      onBetter: () => (any = true),
+    },
+  );
+  return answer.found ? 'yes' : answer.status === 'infeasible' ? 'no' : 'unknown';
+}
+
+/**
+ * Which limits clash in a problem that has no plan: single ones and pairs first, then what is left when all others are taken away one by one.
+ * @param untilS nothing new is asked after this
+ */
+export function clashOf(question: PlanQuestion, options: PlanOptions, untilS: number): Clash {
+  const longer = { ...question, task: { ...question.task, timeLimitS: 3600 } };
+  const ask = (kept: readonly LimitClass[]): Feasible =>
+    options.elapsedS() >= untilS ? 'unknown' : feasible(longer, kept, options, Math.min(untilS, options.elapsedS() + EACH_S));
+  for (const one of limitClasses) if (ask([one]) === 'no') return { limits: [one], proved: true };
+  let left = [...limitClasses];
+  let proved = true;
+  for (const one of limitClasses) {
+    const without = left.filter((other) => other !== one);
+    const answer = ask(without);
+    if (answer === 'no') left = without;
+    if (answer === 'unknown') proved = false;
+  }
+  return { limits: left, proved };
+}

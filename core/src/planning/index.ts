@@ -1,0 +1,10 @@
+export { LIMIT_WORDS, type Clash } from './clashes.js';
+export { handsOn, makePlan, type MadePlan } from './make-plan.js';
+export { daysLookedAt, handsOf, planBuild, spellsOf, type FoundPlan, type PlanAnswerOf, type PlanOptions, type PlanQuestion } from './plan-build.js';
+export { asksForPlan, readPlanTask, type ReadTask } from './read-task.js';
+export { reasonsOf, survivalOf, type Bound, type SessionReason, type Survival } from './reasons.js';
+export { type Relaxation } from './relaxations.js';
+export { madePlanReport } from './report.js';
+export { SCENARIOS, chanceOf } from './robust.js';
+export { WEIGHTS, objectiveWords, objectives, planTaskFields, varyFields, type LimitClass, type Objective, type PlanTask, type Vary } from './task.js';
+export { changedLimits, tryWhatIf, whatIfs, type ChangedLimit, type WhatIf } from './what-if.js';

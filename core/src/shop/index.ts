@@ -1,0 +1,22 @@
+export {
+  WEEKDAYS,
+  closedFields,
+  forecastFields,
+  heatingFields,
+  openingFields,
+  seasonFields,
+  shopFields,
+  shopPersonFields,
+  shopPlaceFields,
+  shopPlaceKinds,
+  skills,
+  usualShop,
+  type ClosedDays,
+  type ForecastPoint,
+  type Opening,
+  type Season,
+  type ShopCalendar,
+  type ShopPerson,
+  type ShopPlace,
+} from './shop-calendar.js';
+export { assumedSpells, checkShop, openSpells, presence, spellsWith, without, type Spell } from './shop-hours.js';

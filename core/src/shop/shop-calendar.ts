@@ -1,0 +1,99 @@
+import { choice, day, id, list, name, number, optional, part, text, type PartOf, type Value } from '../plan/fields/field.js';
+import { initialPart } from '../plan/fields/initial.js';
+
+export const WEEKDAYS = ['Monday', 'Tuesday', 'Wednesday', 'Thursday', 'Friday', 'Saturday', 'Sunday'] as const;
+
+const weekday = choice('Day', WEEKDAYS, 'Monday');
+
+export const openingFields = {
+  day: weekday,
+  fromHour: number('From', 'h', [0, 24], { initial: 7 }),
+  toHour: number('Until', 'h', [0, 24], { initial: 18 }),
+};
+/** The shop is open; two on one day leave a break between them. */
+export type Opening = PartOf<typeof openingFields>;
+
+export const closedFields = {
+  from: day('From'),
+  to: day('To'),
+  why: text('Why', 80, { least: 0, initial: '' }),
+};
+/** Days on which nobody is there, both included. */
+export type ClosedDays = PartOf<typeof closedFields>;
+
+const skill = choice('Skill', ['gel coat', 'laminating', 'infusion', 'finishing', 'joinery']);
+export type Skill = Value<typeof skill>;
+export const skills = skill.choices;
+
+export const shopPersonFields = {
+  id,
+  name,
+  skills: list('Skills', skill, { entry: 'skill', most: 10 }),
+  /** Shift; left out: as the shop is open */
+  fromHour: optional(number('From', 'h', [0, 24], { initial: 7 })),
+  toHour: optional(number('Until', 'h', [0, 24], { initial: 18 })),
+  absent: list('Absent', part('Absence', closedFields), { entry: 'absence', most: 60 }),
+};
+export type ShopPerson = PartOf<typeof shopPersonFields>;
+
+const placeKind = choice('It is', ['bench', 'booth', 'oven']);
+export type ShopPlaceKind = Value<typeof placeKind>;
+export const shopPlaceKinds = placeKind.choices;
+
+export const shopPlaceFields = {
+  id,
+  name,
+  kind: placeKind,
+  /** Longest and widest mold that goes in; left out: any */
+  lengthMm: optional(number('Length', 'mm', [100, 30000], { digits: 0 })),
+  widthMm: optional(number('Width', 'mm', [100, 30000], { digits: 0 })),
+  /** Of an oven; left out: not known */
+  highestC: optional(number('Highest', '°C', [20, 250], { quantity: 'temperature' })),
+};
+export type ShopPlace = PartOf<typeof shopPlaceFields>;
+
+export const seasonFields = {
+  /** It begins each year on this day, MM-DD */
+  fromDay: text('From', 5),
+  meanC: number('Mean', '°C', [0, 45], { initial: 20, quantity: 'temperature' }),
+  swingC: number('Day and night, ±', 'K', [0, 15], { initial: 1.5, quantity: 'temperatureDifference', digits: 1 }),
+  warmestHour: number('Warmest at', 'h', [0, 24], { initial: 15 }),
+  humidityPct: number('Humidity', '%', [5, 100], { initial: 55, digits: 0 }),
+};
+/** The air of the shop over a day, from a day of the year on. */
+export type Season = PartOf<typeof seasonFields>;
+
+export const heatingFields = {
+  /** Not colder than this while the shop is open */
+  dayC: number('Heated to, by day', '°C', [5, 40], { initial: 18, quantity: 'temperature' }),
+  /** … and at other hours */
+  nightC: number('by night', '°C', [0, 40], { initial: 12, quantity: 'temperature' }),
+};
+export type Heating = PartOf<typeof heatingFields>;
+
+export const forecastFields = {
+  day: day('Day'),
+  hour: number('Hour', 'h', [0, 24], { digits: 1 }),
+  tempC: number('Air', '°C', [-20, 50], { quantity: 'temperature' }),
+  humidityPct: optional(number('Humidity', '%', [5, 100], { digits: 0 })),
+};
+/** What the air of the shop is expected to be at a moment; between moments it goes straight. */
+export type ForecastPoint = PartOf<typeof forecastFields>;
+
+export const shopFields = {
+  openings: list('Open', part('Opening', openingFields), { entry: 'opening', most: 28 }),
+  closed: list('Closed', part('Closed days', closedFields), { entry: 'closed days', most: 200 }),
+  people: list('People', part('Person', shopPersonFields), { entry: 'person', most: 60 }),
+  places: list('Places', part('Place', shopPlaceFields), { entry: 'place', most: 60 }),
+  seasons: list('Seasons', part('Season', seasonFields), { entry: 'season', most: 12 }),
+  heating: optional(part('Heating', heatingFields)),
+  forecast: list('Forecast', part('Forecast', forecastFields), { entry: 'forecast', most: 2000 }),
+};
+/** When the shop is open, who is there, where things are done, and how warm it is. */
+export type ShopCalendar = PartOf<typeof shopFields>;
+
+/** Open Monday to Friday, seven to six; nobody and nothing named. */
+export function usualShop(): ShopCalendar {
+  const openings = WEEKDAYS.slice(0, 5).map((one): Opening => ({ ...initialPart(openingFields), day: one }));
+  return { openings, closed: [], people: [], places: [], seasons: [], forecast: [] };
+}
