@@ -185,7 +185,8 @@ class Search<G extends Grown> {
 
   run(): SearchResult {
     const bare = this.simulate(() => this.ground.grow([], null));
-    if (bare.converged) this.branch({ grown: bare, simulated: [], shiftS: 0, choices: [], parent: null, failures: 0 }, 0, { fromS: 0, untilS: bare.brokenS() });
+    if (bare.converged)
+      this.branch({ grown: bare, simulated: [], shiftS: 0, choices: [], parent: null, failures: 0 }, 0, { fromS: 0, untilS: bare.brokenS() });
     for (;;) {
       const next = this.take();
       if (!next) return this.answer(this.best ? 'optimal' : 'infeasible', this.best?.cost ?? [Infinity]);

@@ -21,6 +21,7 @@ export const LIMIT_WORDS: Readonly<Record<LimitClass, string>> = {
   hours: 'the hours and people of the shop',
   rules: 'rules of the trade',
   chance: 'the wanted probability',
+  locks: 'sessions that are locked, in each other’s way or before they may begin',
 };
 
 export const limitClasses: readonly LimitClass[] = ['rules', 'catalyst', 'chance', 'hours', 'cold', 'oven', 'demold', 'activation', 'window', 'heat'];
@@ -53,6 +54,7 @@ export function clashOf(question: PlanQuestion, options: PlanOptions, untilS: nu
   const longer = { ...question, task: { ...question.task, timeLimitS: 3600 } };
   const ask = (kept: readonly LimitClass[]): Feasible =>
     options.elapsedS() >= untilS ? 'unknown' : feasible(longer, kept, options, Math.min(untilS, options.elapsedS() + EACH_S));
+  if (ask([]) === 'no') return { limits: ['locks'], proved: true };
   for (const one of limitClasses) if (ask([one]) === 'no') return { limits: [one], proved: true };
   let left = [...limitClasses];
   let proved = true;

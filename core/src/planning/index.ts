@@ -6,5 +6,15 @@ export { reasonsOf, survivalOf, type Bound, type SessionReason, type Survival } 
 export { type Relaxation } from './relaxations.js';
 export { madePlanReport } from './report.js';
 export { SCENARIOS, chanceOf } from './robust.js';
-export { WEIGHTS, objectiveWords, objectives, planTaskFields, varyFields, type LimitClass, type Objective, type PlanTask, type Vary } from './task.js';
+export {
+  WEIGHTS,
+  objectiveWords,
+  objectives,
+  planTaskFields,
+  varyFields,
+  type LimitClass,
+  type Objective,
+  type PlanTask,
+  type Vary,
+} from './task.js';
 export { changedLimits, tryWhatIf, whatIfs, type ChangedLimit, type WhatIf } from './what-if.js';

@@ -6,6 +6,7 @@ import type { CardLibrary } from '../plan/card-library.js';
 import type { Objection } from '../plan/objection.js';
 import { layingSeconds, peopleAt } from '../plan/laying.js';
 import type { PlanDocument } from '../plan/plan-document.js';
+import { releaseSchedule } from '../release/release-schedule.js';
 import { sectionNamed, sectionOf } from '../plan/section-view.js';
 import { bestFirst, compareCosts, type Cost, type SearchResult, type SearchStatus } from '../planner/best-first.js';
 import { assumedSpells, openSpells, presence, spellsWith, without, type Spell } from '../shop/shop-hours.js';
@@ -134,6 +135,7 @@ interface GroundQuestion {
   readonly plan: PlanDocument;
   readonly sectionId: string;
   readonly done: readonly SectionEvaluation[];
+  readonly releaseMin: number | null;
   readonly fromMin: number;
   /** The mold has no other section */
   readonly only: boolean;
@@ -175,7 +177,8 @@ class Planner {
     const laid = plan.sections.filter(({ sessions }) => sessions.length > 0).map(({ id }) => id);
     const orders = task.vary.order ? placesInOrder(plan, laid) : [laid];
     const tries = inEachAir(plan, task.vary).flatMap((inAir) => orders.map((order) => ({ inAir, order })));
-    if (laid.length > 1) for (const { inAir, order } of tries) if (!this.best && !this.late && !this.hopeless) this.inOrder(inAir, order, { anyWill: true });
+    if (laid.length > 1)
+      for (const { inAir, order } of tries) if (!this.best && !this.late && !this.hopeless) this.inOrder(inAir, order, { anyWill: true });
     let least = Infinity;
     let proved = true;
     for (const [i, { inAir, order }] of tries.entries()) {
@@ -194,7 +197,7 @@ class Planner {
     return this.hopeless || nothingLeft ? 'infeasible' : 'stopped';
   }
 
-  private ground({ plan, sectionId, done, fromMin, only, ends }: GroundQuestion, alone = false): SectionGround {
+  private ground({ plan, sectionId, done, releaseMin, fromMin, only, ends }: GroundQuestion, alone = false): SectionGround {
     const { cards, task, lifted = new Set<LimitClass>() } = this.question;
     // Without the hands of the other sections: no plan is quicker.
     const busy = [...(this.question.busy ?? []), ...(alone ? [] : done.flatMap((one) => handsOf(plan, one.id, cards)))];
@@ -206,6 +209,7 @@ class Planner {
       done,
       spells: spellsOf({ ...this.question, plan, busy }),
       fromMin,
+      releaseMin,
       horizonMin: daysLookedAt(task, plan) * DAY_MIN,
       gridMin: task.gridMin,
       pliesMayMove: task.vary.plies,
@@ -259,7 +263,8 @@ class Planner {
     for (const [i, id] of order.entries()) {
       const waited = order.slice(i + 1).some((other) => comesBefore(plan, other).includes(id));
       const ends = waited && task.objective === 'earliest' ? 'hard' : 'demolding';
-      const own: GroundQuestion = { plan, sectionId: id, done, fromMin: Math.max(task.fromMin ?? 0, readyMin(plan, id, done, cards)), only, ends };
+      const { releaseMin, fromMin } = beginningOf(plan, id, done, cards);
+      const own: GroundQuestion = { plan, sectionId: id, done, releaseMin, fromMin: Math.max(task.fromMin ?? 0, fromMin), only, ends };
       const untilS = this.options.elapsedS() + (Math.min(shareS, task.timeLimitS) - (this.options.elapsedS() - begun)) / (order.length - i);
       const ground = this.ground(own);
       const result = this.search(ground, { only, anyWill, untilS });
@@ -281,7 +286,10 @@ class Planner {
     return { proved: false, leastCost };
   }
 
-  private search(ground: SectionGround, { only, anyWill, untilS }: { readonly only: boolean; readonly anyWill: boolean; readonly untilS: number }): SearchResult {
+  private search(
+    ground: SectionGround,
+    { only, anyWill, untilS }: { readonly only: boolean; readonly anyWill: boolean; readonly untilS: number },
+  ): SearchResult {
     let any = false;
     const before = this.evaluated;
     const result = bestFirst(ground, {
@@ -304,11 +312,18 @@ class Planner {
   /** No plan has a section hard, or off, earlier: it begins no sooner than what it waits for is hard at the soonest, and nobody is busy elsewhere [h]. */
   private leastAfter(own: GroundQuestion, leastHard: ReadonlyMap<string, number>, result: SearchResult, untilS: number): number {
     const { plan, sectionId } = own;
-    const ready = comesBefore(plan, sectionId).map((id) => (leastHard.get(id) ?? 0) * 60 + jointsBetweenMin(plan, id, sectionId) + leadMin(plan, sectionId));
-    const fromMin = Math.max(this.question.task.fromMin ?? 0, ...ready);
+    const free = comesBefore(plan, sectionId).map((id) => (leastHard.get(id) ?? 0) * 60 + jointsBetweenMin(plan, id, sectionId));
+    const begins = beginningAfter(plan, sectionId, Math.max(0, ...free), this.question.cards);
+    const fromMin = Math.max(this.question.task.fromMin ?? 0, begins.fromMin);
     const boundOf = ({ status, best, bound }: SearchResult): number => (status === 'optimal' && best ? best.cost[0] : bound[0]);
-    if (own.done.length === 0 || Math.abs(fromMin - own.fromMin) < 1) return own.done.length === 0 ? boundOf(result) : Math.min(boundOf(result), Infinity);
-    return boundOf(this.search(this.ground({ ...own, fromMin }, true), { only: false, anyWill: false, untilS: Math.max(untilS, this.options.elapsedS() + 1) }));
+    if (own.done.length === 0) return boundOf(result);
+    return boundOf(
+      this.search(this.ground({ ...own, ...begins, fromMin }, true), {
+        only: false,
+        anyWill: false,
+        untilS: Math.max(untilS, this.options.elapsedS() + 1),
+      }),
+    );
   }
 
   /** Judged again as finely as the page judges; kept where it is better than what there was. */
@@ -360,8 +375,14 @@ class Planner {
     const { task, cards } = this.question;
     const weights = WEIGHTS[task.objective];
     const demoldH = lastDemoldMin(plan) / 60;
-    const handsH = sections.reduce((sum, { id }) => sum + handsOf(plan, id, cards).reduce((own, { people, spell }) => own + (people * (spell[1] - spell[0])) / 60, 0), 0);
-    const shape = Math.max(0, ...sections.map(({ distortion }) => (distortion ? Math.abs(distortion.bowPerMeterM) * 1000 + (distortion.print?.index ?? 0) / 10 : 0)));
+    const handsH = sections.reduce(
+      (sum, { id }) => sum + handsOf(plan, id, cards).reduce((own, { people, spell }) => own + (people * (spell[1] - spell[0])) / 60, 0),
+      0,
+    );
+    const shape = Math.max(
+      0,
+      ...sections.map(({ distortion }) => (distortion ? Math.abs(distortion.bowPerMeterM) * 1000 + (distortion.print?.index ?? 0) / 10 : 0)),
+    );
     return [weights.demold * demoldH + weights.hands * handsH + weights.shape * shape, demoldH, handsH];
   }
 
@@ -369,7 +390,7 @@ class Planner {
   private leastOf(plan: PlanDocument, order: readonly string[]): number {
     const { demold, hands } = WEIGHTS[this.question.task.objective];
     const each = order.map((sectionId) =>
-      this.ground({ plan, sectionId, done: [], fromMin: this.question.task.fromMin ?? 0, only: false, ends: 'demolding' }).least(),
+      this.ground({ plan, sectionId, done: [], releaseMin: null, fromMin: this.question.task.fromMin ?? 0, only: false, ends: 'demolding' }).least(),
     );
     return demold * Math.max(...each.map(({ demoldH }) => demoldH)) + hands * each.reduce((sum, { handsH }) => sum + handsH, 0);
   }
@@ -387,24 +408,36 @@ function freedJoints(plan: PlanDocument, order: readonly string[]): PlanDocument
 
 const lastDemoldMin = ({ demolds }: PlanDocument): number => Math.max(...demolds.map(({ atMin }) => atMin));
 
-/** From the begin of its release to its first session [min]; 0 where release is done before anything. */
-function leadMin(plan: PlanDocument, id: string): number {
-  const { release, sessions } = sectionNamed(plan, id);
-  const first = sessions.at(0)?.startMin;
-  return release && first !== undefined ? Math.max(0, first - release.startMin) : 0;
+/** When a section's release may begin and its first session after it [min on the plan's clock]. */
+export interface Beginning {
+  /** null: as planned, or there is none */
+  readonly releaseMin: number | null;
+  readonly fromMin: number;
+}
+
+/** A section that has to wait is released as soon as it may be; one that has not, as planned. Gel coat comes when the release is through. */
+function beginningAfter(plan: PlanDocument, id: string, freeMin: number, cards: CardLibrary): Beginning {
+  const view = sectionOf(plan, id);
+  const { release } = view;
+  if (!release) return { releaseMin: null, fromMin: freeMin };
+  const releaseMin = freeMin > 0 ? Math.ceil(freeMin) : null;
+  const { gateMin } = releaseSchedule(view, releaseMin === null ? release : { ...release, startMin: releaseMin }, cards);
+  return { releaseMin, fromMin: Math.max(freeMin, gateMin) };
 }
 
 /** Hands at the joint steps that lie between two sections [min]. */
 function jointsBetweenMin(plan: PlanDocument, first: string, second: string): number {
-  const parting = (plan.mold.design?.partings ?? []).find(({ firstSectionId, secondSectionId }) => firstSectionId === first && secondSectionId === second);
+  const parting = (plan.mold.design?.partings ?? []).find(
+    ({ firstSectionId, secondSectionId }) => firstSectionId === first && secondSectionId === second,
+  );
   if (!parting) return 0;
   return plan.joints
     .filter(({ kind, partingId }) => partingId === parting.id && kind === 'flange released')
     .reduce((sum, joint) => sum + jointMinutes(plan, joint, parting), 0);
 }
 
-/** When a section's first session may begin: what it comes after is laid, the flange it lies against is hard, cleaned and released [min]. */
-export function readyMin(plan: PlanDocument, id: string, done: readonly SectionEvaluation[], cards: CardLibrary): number {
+/** When a section may begin: what it comes after is laid, the flange it lies against is hard, cleaned and released. */
+export function beginningOf(plan: PlanDocument, id: string, done: readonly SectionEvaluation[], cards: CardLibrary): Beginning {
   const times = sectionTimes(done, cards);
   const section = sectionNamed(plan, id);
   const after = section.after === undefined ? undefined : times.get(section.after);
@@ -412,8 +445,7 @@ export function readyMin(plan: PlanDocument, id: string, done: readonly SectionE
   const flange = jointSchedule(there, times)
     .filter(({ joint, second }) => joint.kind === 'flange released' && second.id === id)
     .map(({ endMin }) => endMin);
-  const free = Math.max(0, after?.laidMin ?? 0, ...flange);
-  return free === 0 ? 0 : free + leadMin(plan, id);
+  return beginningAfter(plan, id, Math.max(0, after?.laidMin ?? 0, ...flange), cards);
 }
 
 /** When hands of a section are at its sessions, set up and cleaned up. */

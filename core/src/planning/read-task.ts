@@ -30,7 +30,13 @@ export function readPlanTask(json: unknown): ReadTask {
   const notes: ReadNote[] = [];
   const task: unknown = readPart(planTaskFields, { vary: {}, ...rest }, notes);
   const unknown = notes.find(({ what }) => what === 'dropped');
-  if (unknown) throw new DomainError({ code: 'bad-document', quantity: unknown.where, value: undefined, expected: `one of ${Object.keys(planTaskFields).join(', ')}` });
+  if (unknown)
+    throw new DomainError({
+      code: 'bad-document',
+      quantity: unknown.where,
+      value: undefined,
+      expected: `one of ${Object.keys(planTaskFields).join(', ')}`,
+    });
   assertTask(task);
   const shop: unknown = open === undefined || open === null ? null : readPart(shopFields, isPart(open) ? open : {}, []);
   if (shop === null) return { plan, shop: null, task };

@@ -31,7 +31,10 @@ export interface SessionReason {
 const NEAR_RESTART_K = 0.4;
 
 /** The zones of a section in which a session is laid onto another, with the window of that joint. */
-function windowsOf(section: SectionEvaluation, sessionId: string): { readonly zone: ZoneEvaluation; readonly opensMin: number | null; readonly closesMin: number; readonly below: number }[] {
+function windowsOf(
+  section: SectionEvaluation,
+  sessionId: string,
+): { readonly zone: ZoneEvaluation; readonly opensMin: number | null; readonly closesMin: number; readonly below: number }[] {
   return section.zones.flatMap((zone) => {
     const index = zone.plan.sessions.findIndex(({ id }) => id === sessionId);
     const window = zone.evaluation.windows.find(({ belowSession }) => belowSession === index - 1);
@@ -93,11 +96,17 @@ function earliest(
   { cards, spells, gridMin }: ReasonContext,
 ): Bound | null {
   const session = sectionNamed(plan, section.id).sessions[index];
-  const last = windows.reduce<(typeof windows)[number] | null>((most, one) => (!most || (one.opensMin ?? Infinity) > (most.opensMin ?? Infinity) ? one : most), null);
+  const last = windows.reduce<(typeof windows)[number] | null>(
+    (most, one) => (!most || (one.opensMin ?? Infinity) > (most.opensMin ?? Infinity) ? one : most),
+    null,
+  );
   if (last?.opensMin != null && last.opensMin <= session.startMin && last.opensMin > session.startMin - gridMin) {
     const of = last.zone.plan.sessions[last.below].name;
     const where = last.zone.plan.zone ? ` in ${last.zone.name}` : '';
-    return { atMin: last.opensMin, because: waitsToCool(last.zone, last.below, last.opensMin, cards) ? `restart temperature of ${of}${where}` : `cure of ${of}${where}` };
+    return {
+      atMin: last.opensMin,
+      because: waitsToCool(last.zone, last.below, last.opensMin, cards) ? `restart temperature of ${of}${where}` : `cure of ${of}${where}`,
+    };
   }
   const own = handsOf(plan, section.id, cards);
   const { people, spell } = own[index];
@@ -105,7 +114,8 @@ function earliest(
   const opens = spells(people).findLast(([from]) => from <= spell[0] + 1);
   if (opens && spell[0] - gridMin < opens[0]) return { atMin: opens[0] + before, because: 'the shop opens, and setting up' };
   const previous = index > 0 ? own[index - 1].spell[1] : undefined;
-  if (previous !== undefined && session.startMin - gridMin - before < previous) return { atMin: previous + before, because: 'hands at the session before, cleaning and setting up' };
+  if (previous !== undefined && session.startMin - gridMin - before < previous)
+    return { atMin: previous + before, because: 'hands at the session before, cleaning and setting up' };
   const busy = sections.filter(({ id }) => id !== section.id).flatMap(({ id }) => handsOf(plan, id, cards));
   const other = busy.find((one) => one.spell[1] <= spell[0] + 1 && one.spell[1] > spell[0] - gridMin);
   if (other) return { atMin: other.spell[1] + before, because: 'hands at another section' };
@@ -113,18 +123,33 @@ function earliest(
   return stop ? { atMin: session.startMin, because: verdictLine(stop) } : null;
 }
 
-function latest(plan: PlanDocument, section: SectionEvaluation, index: number, windows: ReturnType<typeof windowsOf>, { cards, spells }: ReasonContext): Bound | null {
+function latest(
+  plan: PlanDocument,
+  section: SectionEvaluation,
+  index: number,
+  windows: ReturnType<typeof windowsOf>,
+  { cards, spells }: ReasonContext,
+): Bound | null {
   const { people, spell } = handsOf(plan, section.id, cards)[index];
   const session = sectionNamed(plan, section.id).sessions[index];
   const closes = spells(people).find(([from, to]) => from <= spell[0] + 1 && to >= spell[1] - 1);
   const closing: Bound | null = closes ? { atMin: closes[1] - (spell[1] - session.startMin), because: 'the shop closes' } : null;
   const abraded = session.layers[0]?.start === 'abraded';
-  const bond = abraded ? [] : windows.map(({ closesMin, zone }): Bound => ({ atMin: closesMin, because: `bond window${zone.plan.zone ? ` in ${zone.name}` : ''}` }));
+  const bond = abraded
+    ? []
+    : windows.map(({ closesMin, zone }): Bound => ({ atMin: closesMin, because: `bond window${zone.plan.zone ? ` in ${zone.name}` : ''}` }));
   return [...bond, ...(closing ? [closing] : [])].reduce<Bound | null>((least, one) => (!least || one.atMin < least.atMin ? one : least), null);
 }
 
 /** What stops when one session begins at another moment and all others stay, worst first. */
-function stopsAt(plan: PlanDocument, sectionId: string, index: number, startMin: number, cards: CardLibrary, known: readonly SectionEvaluation[]): Verdict[] {
+function stopsAt(
+  plan: PlanDocument,
+  sectionId: string,
+  index: number,
+  startMin: number,
+  cards: CardLibrary,
+  known: readonly SectionEvaluation[],
+): Verdict[] {
   const section = sectionNamed(plan, sectionId);
   const before = section.sessions.at(index - 1);
   const after = section.sessions.at(index + 1);
@@ -132,7 +157,9 @@ function stopsAt(plan: PlanDocument, sectionId: string, index: number, startMin:
   const moved: PlanDocument = {
     ...plan,
     sections: plan.sections.map((one) =>
-      one.id === sectionId ? { ...one, sessions: one.sessions.map((session, i) => (i === index ? { ...session, startMin: Math.round(startMin) } : session)) } : one,
+      one.id === sectionId
+        ? { ...one, sessions: one.sessions.map((session, i) => (i === index ? { ...session, startMin: Math.round(startMin) } : session)) }
+        : one,
     ),
   };
   return evaluateMold(moved, cards, knownZones(known))
@@ -164,7 +191,8 @@ export function survivalOf(plan: PlanDocument, sections: readonly SectionEvaluat
       const next = sessions.at(i + 1)?.startMin ?? Infinity;
       const most = Math.min(MOST_LATE_MIN, next - session.startMin - LATE_STEP_MIN);
       let late = 0;
-      while (late + LATE_STEP_MIN <= most && stopsAt(plan, id, i, session.startMin + late + LATE_STEP_MIN, cards, sections).length === 0) late += LATE_STEP_MIN;
+      while (late + LATE_STEP_MIN <= most && stopsAt(plan, id, i, session.startMin + late + LATE_STEP_MIN, cards, sections).length === 0)
+        late += LATE_STEP_MIN;
       lateMin.set(session.id, late);
     });
   }
@@ -180,4 +208,3 @@ export function survivalOf(plan: PlanDocument, sections: readonly SectionEvaluat
   };
   return { lateMin, colderK: most(-1), warmerK: most(1) };
 }
-

@@ -30,10 +30,16 @@ const withVary = (question: PlanQuestion, vary: Partial<PlanTask['vary']>): Plan
 });
 
 function changeSessions(plan: PlanDocument, change: (session: PlanSession, section: PlanSection) => PlanSession): PlanDocument {
-  return { ...plan, sections: plan.sections.map((section) => ({ ...section, sessions: section.sessions.map((session) => change(session, section)) })) };
+  return {
+    ...plan,
+    sections: plan.sections.map((section) => ({ ...section, sessions: section.sessions.map((session) => change(session, section)) })),
+  };
 }
 
-const changeLayers = (session: PlanSession, change: (layer: PlanLayer) => PlanLayer): PlanSession => ({ ...session, layers: session.layers.map(change) });
+const changeLayers = (session: PlanSession, change: (layer: PlanLayer) => PlanLayer): PlanSession => ({
+  ...session,
+  layers: session.layers.map(change),
+});
 
 const isBulk = ({ layers }: PlanSession): boolean => layers.some(({ role }) => role === 'bulk' || role === 'core');
 
@@ -43,7 +49,9 @@ function catalystSeries(question: PlanQuestion, session: PlanSession, sign: 1 | 
   const steps = [0.1, 0.2, 0.3, 0.5].flatMap((byPct) => {
     if (!session.layers.some((layer) => movedCatalyst(layer, sign * byPct, cards) !== null)) return [];
     const changed = changeSessions(plan, (one) =>
-      one.id === session.id ? changeLayers(one, (layer) => ({ ...layer, catalystPct: movedCatalyst(layer, sign * byPct, cards) ?? layer.catalystPct })) : one,
+      one.id === session.id
+        ? changeLayers(one, (layer) => ({ ...layer, catalystPct: movedCatalyst(layer, sign * byPct, cards) ?? layer.catalystPct }))
+        : one,
     );
     return [{ words: `${byPct.toFixed(1)} % ${sign < 0 ? 'less' : 'more'} catalyst in ${session.name}`, question: withPlan(question, changed) }];
   });
@@ -58,7 +66,9 @@ function plySeries(question: PlanQuestion, session: PlanSession, sign: 1 | -1): 
     if (!thick?.laminate || plies + sign * by < 1) return [];
     const changed = changeSessions(question.plan, (one) =>
       one.id === session.id
-        ? changeLayers(one, (layer) => (layer.id === thick.id && layer.laminate ? { ...layer, laminate: { ...layer.laminate, plies: plies + sign * by } } : layer))
+        ? changeLayers(one, (layer) =>
+            layer.id === thick.id && layer.laminate ? { ...layer, laminate: { ...layer.laminate, plies: plies + sign * by } } : layer,
+          )
         : one,
     );
     const count = by === 1 ? 'One mat' : `${String(by)} mats`;
@@ -71,7 +81,8 @@ function plySeries(question: PlanQuestion, session: PlanSession, sign: 1 | -1): 
 function airSeries(question: PlanQuestion): Series[] {
   const { plan } = question;
   const { climate } = plan.assumed;
-  const inAir = (change: Partial<typeof climate>): PlanQuestion => withPlan(question, { ...plan, assumed: { ...plan.assumed, climate: { ...climate, ...change } } });
+  const inAir = (change: Partial<typeof climate>): PlanQuestion =>
+    withPlan(question, { ...plan, assumed: { ...plan.assumed, climate: { ...climate, ...change } } });
   const night = climate.meanC - climate.swingC;
   return [
     {
@@ -81,18 +92,27 @@ function airSeries(question: PlanQuestion): Series[] {
         .filter((floorC) => floorC > night + 0.25)
         .map((floorC) => {
           const top = Math.max(climate.meanC + climate.swingC, floorC);
-          return { words: words`${amount('temperature', floorC)} overnight`, question: inAir({ meanC: (top + floorC) / 2, swingC: (top - floorC) / 2 }) };
+          return {
+            words: words`${amount('temperature', floorC)} overnight`,
+            question: inAir({ meanC: (top + floorC) / 2, swingC: (top - floorC) / 2 }),
+          };
         }),
     },
     {
       id: 'warmer',
       helps: ['cold', 'activation', 'demold'],
-      steps: [2, 4, 6].map((byK) => ({ words: words`The shop ${amount('temperatureDifference', byK)} warmer`, question: inAir({ meanC: Math.min(45, climate.meanC + byK) }) })),
+      steps: [2, 4, 6].map((byK) => ({
+        words: words`The shop ${amount('temperatureDifference', byK)} warmer`,
+        question: inAir({ meanC: Math.min(45, climate.meanC + byK) }),
+      })),
     },
     {
       id: 'cooler',
       helps: ['heat'],
-      steps: [2, 4].map((byK) => ({ words: words`The shop ${amount('temperatureDifference', byK)} cooler`, question: inAir({ meanC: Math.max(0, climate.meanC - byK) }) })),
+      steps: [2, 4].map((byK) => ({
+        words: words`The shop ${amount('temperatureDifference', byK)} cooler`,
+        question: inAir({ meanC: Math.max(0, climate.meanC - byK) }),
+      })),
     },
     { id: 'fan', helps: ['heat'], steps: climate.fan ? [] : [{ words: 'A fan over the work', question: inAir({ fan: true }) }] },
   ];
@@ -118,11 +138,26 @@ function shopSeries(question: PlanQuestion): Series[] {
   const people = plan.mix?.people ?? 2;
   const more = changeSessions(plan, (session) => ({ ...session, people: Math.min(8, (session.people ?? session.who?.length ?? people) + 1) }));
   return [
-    { id: 'earlier', helps: ['hours'], steps: [1, 2].map((h) => ({ words: `Start ${h === 1 ? 'an hour' : `${String(h)} hours`} before opening`, question: open(h, 0, false) })) },
-    { id: 'later', helps: ['hours'], steps: [1, 2, 4].map((h) => ({ words: `Stay ${h === 1 ? 'an hour' : `${String(h)} hours`} after closing`, question: open(0, h, false) })) },
+    {
+      id: 'earlier',
+      helps: ['hours'],
+      steps: [1, 2].map((h) => ({ words: `Start ${h === 1 ? 'an hour' : `${String(h)} hours`} before opening`, question: open(h, 0, false) })),
+    },
+    {
+      id: 'later',
+      helps: ['hours'],
+      steps: [1, 2, 4].map((h) => ({ words: `Stay ${h === 1 ? 'an hour' : `${String(h)} hours`} after closing`, question: open(0, h, false) })),
+    },
     { id: 'weekend', helps: ['hours', 'demold', 'window'], steps: [{ words: 'Work on the weekend', question: open(0, 0, true) }] },
     { id: 'person', helps: ['hours', 'window'], steps: [{ words: 'One person more at every session', question: withPlan(question, more) }] },
-    { id: 'days', helps: ['demold', 'hours'], steps: [3, 7, 14].map((d) => ({ words: `${String(d)} days more`, question: { ...question, task: { ...task, days: Math.min(60, daysLookedAt(task, plan) + d) } } })) },
+    {
+      id: 'days',
+      helps: ['demold', 'hours'],
+      steps: [3, 7, 14].map((d) => ({
+        words: `${String(d)} days more`,
+        question: { ...question, task: { ...task, days: Math.min(60, daysLookedAt(task, plan) + d) } },
+      })),
+    },
   ];
 }
 
@@ -132,13 +167,37 @@ function freedoms(question: PlanQuestion): Series[] {
   const named = question.plan.sections.flatMap(({ sessions }) => sessions).filter(({ id }) => vary.locked.includes(id) || !vary.starts);
   const unlock = named.map((session) => ({
     words: `${session.name} may move`,
-    question: withVary(question, { starts: true, locked: vary.starts ? vary.locked.filter((id) => id !== session.id) : named.flatMap(({ id }) => (id === session.id ? [] : [id])) }),
+    question: withVary(question, {
+      starts: true,
+      locked: vary.starts ? vary.locked.filter((id) => id !== session.id) : named.flatMap(({ id }) => (id === session.id ? [] : [id])),
+    }),
   }));
   return [
-    ...unlock.map((step, i): Series => ({ id: `unlock-${named[i].id}`, helps: ['window', 'heat', 'hours', 'demold', 'activation', 'cold'], steps: [step] })),
-    { id: 'joints', helps: ['window', 'heat', 'hours'], steps: vary.joints ? [] : [{ words: 'A joint cured and abraded instead of laid at tack', question: withVary(question, { joints: true }) }] },
-    { id: 'split', helps: ['heat', 'activation', 'hours', 'rules'], steps: vary.plies ? [] : [{ words: 'Mats divided otherwise between sessions', question: withVary(question, { plies: true }) }] },
-    { id: 'chance', helps: ['chance'], steps: [0.8, 0.7, 0.5].filter((one) => chance !== undefined && one < chance).map((one) => ({ words: `Be content with ${(one * 100).toFixed(0)} % probability`, question: { ...question, task: { ...question.task, chance: one } } })) },
+    ...unlock.map((step, i): Series => ({
+      id: `unlock-${named[i].id}`,
+      helps: ['locks', 'window', 'heat', 'hours', 'demold', 'activation', 'cold'],
+      steps: [step],
+    })),
+    {
+      id: 'joints',
+      helps: ['window', 'heat', 'hours'],
+      steps: vary.joints ? [] : [{ words: 'A joint cured and abraded instead of laid at tack', question: withVary(question, { joints: true }) }],
+    },
+    {
+      id: 'split',
+      helps: ['heat', 'activation', 'hours', 'rules'],
+      steps: vary.plies ? [] : [{ words: 'Mats divided otherwise between sessions', question: withVary(question, { plies: true }) }],
+    },
+    {
+      id: 'chance',
+      helps: ['chance'],
+      steps: [0.8, 0.7, 0.5]
+        .filter((one) => chance !== undefined && one < chance)
+        .map((one) => ({
+          words: `Be content with ${(one * 100).toFixed(0)} % probability`,
+          question: { ...question, task: { ...question.task, chance: one } },
+        })),
+    },
   ];
 }
 
@@ -158,7 +217,12 @@ function seriesOf(question: PlanQuestion): Series[] {
  * @param clash only what bears on one of its limits is tried
  * @param most relaxations wanted
  */
-export function relaxationsOf(question: PlanQuestion, clash: Clash, options: PlanOptions, { untilS, most = 5 }: { readonly untilS: number; readonly most?: number }): Relaxation[] {
+export function relaxationsOf(
+  question: PlanQuestion,
+  clash: Clash,
+  options: PlanOptions,
+  { untilS, most = 5 }: { readonly untilS: number; readonly most?: number },
+): Relaxation[] {
   const found: Relaxation[] = [];
   for (const { id, helps, steps } of seriesOf(question)) {
     if (!helps.some((limit) => clash.limits.includes(limit))) continue;

@@ -16,7 +16,9 @@ export function madePlanReport({ status, gap, found, handsOnMin, evaluated, clas
           clashes: clash.limits.map((limit) => ({
             limit,
             words: LIMIT_WORDS[limit],
-            ...(limit === 'rules' ? { rules: rules.map(({ id, title, remedy }) => ({ id, title: fillAmounts(title, 'metric'), remedy: fillAmounts(remedy, 'metric') })) } : {}),
+            ...(limit === 'rules'
+              ? { rules: rules.map(({ id, title, remedy }) => ({ id, title: fillAmounts(title, 'metric'), remedy: fillAmounts(remedy, 'metric') })) }
+              : {}),
           })),
           clashProved: clash.proved,
           relaxations: relaxations.map(({ id, words, found: helped }) => ({ id, words: fillAmounts(words, 'metric'), demoldMin: helped.demoldMin })),

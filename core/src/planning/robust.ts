@@ -25,7 +25,12 @@ function scenario(seed: number, index: number): SeededRandom {
 /** A zone as it turns out in one scenario. */
 export function zoneIn(plan: SectionPlan, cards: CardLibrary, deviationOf: (id: string) => number): VariedPlan {
   const factors = uncertainFactors(plan, cards);
-  return varyPlan(plan, cards, factors, factors.map(({ id }) => deviationOf(id)));
+  return varyPlan(
+    plan,
+    cards,
+    factors,
+    factors.map(({ id }) => deviationOf(id)),
+  );
 }
 
 /** What a scenario leaves of a plan: every limit kept, only let go too soon, or something broken that no waiting puts right. */

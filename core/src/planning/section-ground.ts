@@ -52,6 +52,8 @@ export interface SectionQuestion {
   readonly spells: (people: number) => readonly Spell[];
   /** Nothing begins before [min] */
   readonly fromMin: number;
+  /** Its release begins then; null: as planned */
+  readonly releaseMin: number | null;
   readonly horizonMin: number;
   readonly gridMin: number;
   readonly pliesMayMove: boolean;
@@ -140,7 +142,9 @@ export class SectionGround implements Ground<GrownSection> {
     this.field = fieldOf(plan, sectionId);
     this.sectionItems = sectionItems(this.section, pliesMayMove);
     this.merges = weights.shape === 0 && asked.scenarios === null;
-    const limits = [...new Set(this.section.sessions.flatMap(({ layers }) => layers.map(({ cardId }) => cardId)))].map((id) => cardOf(asked.cards, id).limits);
+    const limits = [...new Set(this.section.sessions.flatMap(({ layers }) => layers.map(({ cardId }) => cardId)))].map(
+      (id) => cardOf(asked.cards, id).limits,
+    );
     this.watchS = Math.min(3 * DAY_S, Math.max(DAY_S, ...limits.map(({ bondClosesH }) => bondClosesH * HOUR_S)));
     const last = this.section.sessions.at(-1)?.layers.at(-1);
     const hours = last && cardOf(asked.cards, last.cardId).limits.demoldAfter?.hours;
@@ -302,7 +306,17 @@ export class SectionGround implements Ground<GrownSection> {
     return hours;
   }
 
-  private costOf({ demoldS, hardS, handsH, shape }: { readonly demoldS: number; readonly hardS: number; readonly handsH: number; readonly shape: number }): Cost {
+  private costOf({
+    demoldS,
+    hardS,
+    handsH,
+    shape,
+  }: {
+    readonly demoldS: number;
+    readonly hardS: number;
+    readonly handsH: number;
+    readonly shape: number;
+  }): Cost {
     const { demold, hands, shape: byShape } = this.asked.weights;
     if (this.asked.ends === 'hard') return [hardS / HOUR_S, demoldS / HOUR_S, handsH];
     return [(demold * demoldS) / HOUR_S + hands * handsH + byShape * shape, demoldS / HOUR_S, handsH];
@@ -332,7 +346,11 @@ export class SectionGround implements Ground<GrownSection> {
     const gridS = gridMin * 60;
     const found: number[] = [];
     for (const [opens, closes] of this.spells(1)) {
-      for (let at = Math.ceil((Math.max(fromS, opens * 60) - SAME_S) / gridS) * gridS; at <= Math.min(closes, horizonMin) * 60 + SAME_S; at += gridS) {
+      for (
+        let at = Math.ceil((Math.max(fromS, opens * 60) - SAME_S) / gridS) * gridS;
+        at <= Math.min(closes, horizonMin) * 60 + SAME_S;
+        at += gridS
+      ) {
         found.push(at);
         if (found.length >= most) return found;
       }
@@ -342,9 +360,10 @@ export class SectionGround implements Ground<GrownSection> {
 
   /** The plan with these sessions in the section, let go at a moment. */
   planOf(choices: readonly Choice[], demoldS: number): PlanDocument {
-    const { plan, sectionId, ways, cards } = this.asked;
+    const { plan, sectionId, ways, cards, releaseMin } = this.asked;
     const chosen = chosenSessions(this.section, this.sectionItems, choices, ways, cards);
-    const moved = this.section.release && choices.length > 0 ? releaseMoved(this.section, Math.round(choices[0].startS / 60)) : {};
+    const { release } = this.section;
+    const moved = release && releaseMin !== null ? { release: { ...release, startMin: releaseMin } } : {};
     return {
       ...plan,
       sections: plan.sections.map((one) => (one.id === sectionId ? { ...one, ...chosen, ...moved } : one)),
@@ -470,7 +489,7 @@ export class SectionGround implements Ground<GrownSection> {
     const laidS = last.startS + this.layS(this.items - last.count, last);
     const oven = this.withOven(choices, horizonMin * 60, laidS);
     const fromS = Math.max(laidS + this.leastHoldS, oven.endMin * 60);
-    const [soonest] = this.demoldings(fromS, 1);
+    const soonest = this.demoldings(fromS, 1).at(0);
     if (soonest === undefined) return null;
     const moments = this.demoldings(soonest, MOST_DEMOLDINGS);
     const ends = new Map<number, End>();
@@ -570,13 +589,6 @@ function firstOf(count: number, endAt: (i: number) => End): number | null {
     else below = middle;
   }
   return above;
-}
-
-/** Release work begins as long before the first session as it was planned to. */
-function releaseMoved({ release, sessions }: PlanSection, firstMin: number): Pick<PlanSection, 'release'> {
-  const planned = sessions.at(0)?.startMin;
-  if (!release || planned === undefined) return {};
-  return { release: { ...release, startMin: release.startMin + firstMin - planned } };
 }
 
 /** The window onto what was laid last, at a place. */

@@ -1,7 +1,7 @@
 import { choice, flag, number, optional, part, list, text, type PartOf, type Value } from '../plan/fields/field.js';
 
 /** Limits of one kind, so that a clash can be named. */
-export type LimitClass = 'heat' | 'activation' | 'window' | 'demold' | 'oven' | 'cold' | 'catalyst' | 'hours' | 'rules' | 'chance';
+export type LimitClass = 'heat' | 'activation' | 'window' | 'demold' | 'oven' | 'cold' | 'catalyst' | 'hours' | 'rules' | 'chance' | 'locks';
 
 /** What is to be small: hours until demolding, person-hours at sessions, bow [mm/m] and print-through [tenths of the index]. */
 export interface Weights {

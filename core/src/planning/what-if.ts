@@ -44,7 +44,11 @@ export function whatIfs(plan: PlanDocument, cards: CardLibrary): WhatIf[] {
       ...section,
       sessions: section.sessions.map((session) => {
         const { who, ...rest } = session;
-        return { ...rest, ...(who ? { who: who.slice(0, Math.max(1, who.length - 1)) } : {}), people: Math.max(1, peopleAt(session, sectionOf(plan, section.id)) - 1) };
+        return {
+          ...rest,
+          ...(who ? { who: who.slice(0, Math.max(1, who.length - 1)) } : {}),
+          people: Math.max(1, peopleAt(session, sectionOf(plan, section.id)) - 1),
+        };
       }),
     })),
   };
@@ -61,7 +65,12 @@ function slower(cards: CardLibrary): CardLibrary {
     [...cards.resins].map(([id, card]) => {
       const { kinetics } = card;
       const { t_ind_min } = kinetics;
-      const old = { ...kinetics, k1: kinetics.k1 * OLD_RATE, k2: kinetics.k2 * OLD_RATE, ...(t_ind_min === undefined ? {} : { t_ind_min: t_ind_min / OLD_RATE }) };
+      const old = {
+        ...kinetics,
+        k1: kinetics.k1 * OLD_RATE,
+        k2: kinetics.k2 * OLD_RATE,
+        ...(t_ind_min === undefined ? {} : { t_ind_min: t_ind_min / OLD_RATE }),
+      };
       return [id, { ...card, kinetics: old }] as const;
     }),
   );
@@ -84,7 +93,10 @@ export function changedLimits(before: readonly SectionEvaluation[], after: reado
 }
 
 /** What comes of a what-if: the worst level, and what changed. */
-export function tryWhatIf({ plan, cards }: WhatIf, before: readonly SectionEvaluation[]): { readonly level: VerdictLevel; readonly changed: readonly ChangedLimit[] } {
+export function tryWhatIf(
+  { plan, cards }: WhatIf,
+  before: readonly SectionEvaluation[],
+): { readonly level: VerdictLevel; readonly changed: readonly ChangedLimit[] } {
   const after = evaluateMold(plan, cards);
   const level = worstOf(after.flatMap(({ verdicts }) => verdicts.map((one) => one.level))) ?? 'ok';
   return { level, changed: changedLimits(before, after) };

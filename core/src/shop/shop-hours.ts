@@ -12,13 +12,17 @@ const refuse = (quantity: string, value: unknown, expected: string): never => {
   throw new DomainError({ code: 'value-out-of-range', quantity, value, expected });
 };
 
+function assertFields(value: unknown): asserts value is ShopCalendar {
+  checkPart(shopFields, value);
+}
+
 /**
  * Holds a calendar of unknown making against its fields, and against itself.
  * @throws DomainError naming place and field, the value and what was expected
  */
 export function checkShop(value: unknown): asserts value is ShopCalendar {
-  checkPart(shopFields, value);
-  const { openings, closed, people, seasons, places } = value as ShopCalendar;
+  assertFields(value);
+  const { openings, closed, people, seasons, places } = value;
   for (const { day, fromHour, toHour } of openings) if (!(toHour > fromHour)) refuse(`${day}, until`, toHour, `later than ${String(fromHour)} h`);
   for (const day of WEEKDAYS) {
     const own = openings.filter((one) => one.day === day).sort((a, b) => a.fromHour - b.fromHour);
@@ -26,11 +30,18 @@ export function checkShop(value: unknown): asserts value is ShopCalendar {
       if (one.fromHour < own[i].toHour) refuse(`${day}, from`, one.fromHour, `not before ${String(own[i].toHour)} h, when the one before it ends`);
     });
   }
-  const spans = [...closed.map((one) => ({ one, of: 'closed days' })), ...people.flatMap(({ name, absent }) => absent.map((one) => ({ one, of: `absence of ${name}` })))];
+  const spans = [
+    ...closed.map((one) => ({ one, of: 'closed days' })),
+    ...people.flatMap(({ name, absent }) => absent.map((one) => ({ one, of: `absence of ${name}` }))),
+  ];
   for (const { one, of } of spans) if (one.to < one.from) refuse(`${of}, to`, one.to, `not before ${one.from}`);
-  for (const { name, fromHour = 0, toHour = 24 } of people) if (!(toHour > fromHour)) refuse(`shift of ${name}, until`, toHour, `later than ${String(fromHour)} h`);
+  for (const { name, fromHour = 0, toHour = 24 } of people)
+    if (!(toHour > fromHour)) refuse(`shift of ${name}, until`, toHour, `later than ${String(fromHour)} h`);
   for (const { fromDay } of seasons) if (!MONTH_DAY.test(fromDay)) refuse('season, from', fromDay, 'month and day, as 10-15');
-  for (const [entry, list] of [['person', people], ['place', places]] as const) {
+  for (const [entry, list] of [
+    ['person', people],
+    ['place', places],
+  ] as const) {
     const twice = list.find(({ id }, i) => list.findIndex((other) => other.id === id) < i);
     if (twice) refuse(`${entry} "${twice.name}"`, twice.id, 'a key of its own');
   }
@@ -95,7 +106,14 @@ export function presence(shop: ShopCalendar, { fromHour = 0, toHour = 24, absent
 
 /** When at least so many are there at once; the whole day of each counts for everybody's own shift. */
 export function spellsWith(people: readonly (readonly Spell[])[], least: number): Spell[] {
-  const edges = people.flatMap((own) => own.flatMap(([from, to]) => [{ at: from, by: 1 }, { at: to, by: -1 }])).sort((a, b) => a.at - b.at || b.by - a.by);
+  const edges = people
+    .flatMap((own) =>
+      own.flatMap(([from, to]) => [
+        { at: from, by: 1 },
+        { at: to, by: -1 },
+      ]),
+    )
+    .sort((a, b) => a.at - b.at || b.by - a.by);
   const found: Spell[] = [];
   let [here, since] = [0, 0];
   for (const { at, by } of edges) {

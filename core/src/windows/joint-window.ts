@@ -208,7 +208,10 @@ function undisturbed(result: GrowthResult, below: number, from: GrowthSegment): 
 }
 
 /** The same window for another planned start; how the surface is then is not asked anew. */
-export function plannedAt(window: JointWindow, plannedS: number): Pick<JointWindow, 'state' | 'plannedS' | 'opensS' | 'closesS' | 'wetUntilS' | 'laidS' | 'spread'> {
+export function plannedAt(
+  window: JointWindow,
+  plannedS: number,
+): Pick<JointWindow, 'state' | 'plannedS' | 'opensS' | 'closesS' | 'wetUntilS' | 'laidS' | 'spread'> {
   const { opensS, closesS, wetUntilS, laidS, spread } = window;
   return { opensS, closesS, wetUntilS, laidS, spread, plannedS, state: windowState(plannedS, wetUntilS, opensS, closesS) };
 }
