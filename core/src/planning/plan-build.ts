@@ -14,7 +14,8 @@ import type { ShopCalendar } from '../shop/shop-calendar.js';
 import { DAY_MIN } from '../shop-time/shop-clock.js';
 import { comesBefore, placesInOrder } from './order.js';
 import { ScenarioSet } from './robust.js';
-import { LIMIT_OF, SectionGround, type Accepted } from './section-ground.js';
+import { LIMIT_OF } from './limits.js';
+import { SectionGround, type Accepted } from './section-ground.js';
 import { AS_PLANNED, type Way } from './section-items.js';
 import { WEIGHTS, type LimitClass, type PlanTask } from './task.js';
 

@@ -250,7 +250,7 @@ describe('in most scenarios', () => {
 
 describe('reasons', () => {
   const { plan, sections } = planBuild(ask(staged), counted()).found!;
-  const context = { cards, spells: spellsOf(ask(plan)), gridMin: 30 };
+  const context = { cards, spells: spellsOf(ask(plan)), gridMin: 30, clear: false };
   const reasons = reasonsOf(plan, sections, context);
 
   test('each session of the earliest plan is held by something, within one step of the grid', () => {
@@ -261,6 +261,12 @@ describe('reasons', () => {
     }
     expect(reasons[0].notBefore?.because).toMatch(/shop opens/);
     expect(reasons.slice(1).some(({ notBefore }) => /cure of|restart temperature of/.test(notBefore!.because))).toBe(true);
+  });
+
+  test('clear of every limit, each session is held by a margin', () => {
+    const clear = planBuild(ask(staged, { clear: true }), counted()).found!;
+    const held = reasonsOf(clear.plan, clear.sections, { ...context, clear: true });
+    expect(held.map(({ notBefore }) => notBefore !== null)).toEqual([true, true, true, true, true]);
   });
 
   test('not later than the bond or the closing of the shop', () => {

@@ -1,6 +1,7 @@
 import { evaluateMold, knownZones, type SectionEvaluation, type ZoneEvaluation } from '../judging/evaluate-mold.js';
 import { verdictLine } from '../judging/verdicts/verdict-line.js';
-import type { Verdict } from '../judging/verdicts/verdict.js';
+import { CARE, type Verdict } from '../judging/verdicts/verdict.js';
+import { isAgainst } from './limits.js';
 import { sampleSegment } from '../growth/field-history.js';
 import { cardOf, type CardLibrary } from '../plan/card-library.js';
 import type { PlanDocument } from '../plan/plan-document.js';
@@ -68,6 +69,8 @@ export interface ReasonContext {
   readonly cards: CardLibrary;
   readonly spells: (people: number) => readonly Spell[];
   readonly gridMin: number;
+  /** The plan keeps clear of its limits, by their margins of care */
+  readonly clear: boolean;
 }
 
 /** Why every session of a plan lies where it lies: what would stop it a grid step earlier, and when it would be too late. */
@@ -93,18 +96,20 @@ function earliest(
   section: SectionEvaluation,
   index: number,
   windows: ReturnType<typeof windowsOf>,
-  { cards, spells, gridMin }: ReasonContext,
+  { cards, spells, gridMin, clear }: ReasonContext,
 ): Bound | null {
   const session = sectionNamed(plan, section.id).sessions[index];
   const last = windows.reduce<(typeof windows)[number] | null>(
     (most, one) => (!most || (one.opensMin ?? Infinity) > (most.opensMin ?? Infinity) ? one : most),
     null,
   );
-  if (last?.opensMin != null && last.opensMin <= session.startMin && last.opensMin > session.startMin - gridMin) {
+  const marginMin = clear ? CARE.hours * 60 : 0;
+  const mayMin = last?.opensMin == null ? null : last.opensMin + marginMin;
+  if (last?.opensMin != null && mayMin !== null && mayMin <= session.startMin + 1 && mayMin > session.startMin - gridMin) {
     const of = last.zone.plan.sessions[last.below].name;
     const where = last.zone.plan.zone ? ` in ${last.zone.name}` : '';
     return {
-      atMin: last.opensMin,
+      atMin: mayMin,
       because: waitsToCool(last.zone, last.below, last.opensMin, cards) ? `restart temperature of ${of}${where}` : `cure of ${of}${where}`,
     };
   }
@@ -119,7 +124,7 @@ function earliest(
   const busy = sections.filter(({ id }) => id !== section.id).flatMap(({ id }) => handsOf(plan, id, cards));
   const other = busy.find((one) => one.spell[1] <= spell[0] + 1 && one.spell[1] > spell[0] - gridMin);
   if (other) return { atMin: other.spell[1] + before, because: 'hands at another section' };
-  const stop = stopsAt(plan, section.id, index, session.startMin - gridMin, cards, sections).at(0);
+  const stop = stopsAt(plan, section.id, index, session.startMin - gridMin, { cards, known: sections, clear }).at(0);
   return stop ? { atMin: session.startMin, because: verdictLine(stop) } : null;
 }
 
@@ -128,7 +133,7 @@ function latest(
   section: SectionEvaluation,
   index: number,
   windows: ReturnType<typeof windowsOf>,
-  { cards, spells }: ReasonContext,
+  { cards, spells, clear }: ReasonContext,
 ): Bound | null {
   const { people, spell } = handsOf(plan, section.id, cards)[index];
   const session = sectionNamed(plan, section.id).sessions[index];
@@ -137,7 +142,10 @@ function latest(
   const abraded = session.layers[0]?.start === 'abraded';
   const bond = abraded
     ? []
-    : windows.map(({ closesMin, zone }): Bound => ({ atMin: closesMin, because: `bond window${zone.plan.zone ? ` in ${zone.name}` : ''}` }));
+    : windows.map(({ closesMin, zone }): Bound => ({
+        atMin: closesMin - (clear ? CARE.hours * 60 : 0),
+        because: `bond window${zone.plan.zone ? ` in ${zone.name}` : ''}`,
+      }));
   return [...bond, ...(closing ? [closing] : [])].reduce<Bound | null>((least, one) => (!least || one.atMin < least.atMin ? one : least), null);
 }
 
@@ -147,8 +155,7 @@ function stopsAt(
   sectionId: string,
   index: number,
   startMin: number,
-  cards: CardLibrary,
-  known: readonly SectionEvaluation[],
+  { cards, known, clear }: { readonly cards: CardLibrary; readonly known: readonly SectionEvaluation[]; readonly clear: boolean },
 ): Verdict[] {
   const section = sectionNamed(plan, sectionId);
   const before = section.sessions.at(index - 1);
@@ -164,7 +171,7 @@ function stopsAt(
   };
   return evaluateMold(moved, cards, knownZones(known))
     .flatMap(({ verdicts }) => verdicts)
-    .filter(({ level }) => level === 'stop')
+    .filter((verdict) => isAgainst(verdict, clear))
     .sort((a, b) => byLevel(a.level, b.level) || a.margin - b.margin);
 }
 
@@ -191,7 +198,10 @@ export function survivalOf(plan: PlanDocument, sections: readonly SectionEvaluat
       const next = sessions.at(i + 1)?.startMin ?? Infinity;
       const most = Math.min(MOST_LATE_MIN, next - session.startMin - LATE_STEP_MIN);
       let late = 0;
-      while (late + LATE_STEP_MIN <= most && stopsAt(plan, id, i, session.startMin + late + LATE_STEP_MIN, cards, sections).length === 0)
+      while (
+        late + LATE_STEP_MIN <= most &&
+        stopsAt(plan, id, i, session.startMin + late + LATE_STEP_MIN, { cards, known: sections, clear: false }).length === 0
+      )
         late += LATE_STEP_MIN;
       lateMin.set(session.id, late);
     });

@@ -2,7 +2,7 @@ import { simulateGrowth } from '../growth/simulate-growth.js';
 import type { GrowthResult } from '../growth/growth-result.js';
 import { arePlacesApart, judgePlan, worseOf } from '../judging/evaluate-plan.js';
 import { evaluateSection, FIELD, flangeUnder, type SectionEvaluation } from '../judging/evaluate-mold.js';
-import type { Verdict, VerdictKind } from '../judging/verdicts/verdict.js';
+import type { Verdict } from '../judging/verdicts/verdict.js';
 import { levelIn } from '../judging/verdicts/window-verdicts.js';
 import { cardOf, type CardLibrary } from '../plan/card-library.js';
 import { layingSeconds, peopleAt, pliesArrive } from '../plan/laying.js';
@@ -19,6 +19,7 @@ import type { Spell } from '../shop/shop-hours.js';
 import { lateJoint, preparationOf, preparations } from '../stack/preparation.js';
 import { jointWindow, plannedAt, type JointWindow } from '../windows/joint-window.js';
 import { demoldedAt, ovenAfter } from './after-laying.js';
+import { isAgainst, LIMIT_OF } from './limits.js';
 import { AS_PLANNED, chosenSessions, movedCatalyst, sectionItems, sizesAfter, type SectionItem, type Way } from './section-items.js';
 import type { ScenarioSet } from './robust.js';
 import type { LimitClass, Weights } from './task.js';
@@ -73,24 +74,6 @@ export interface SectionQuestion {
   readonly accept: (plan: PlanDocument, section: SectionEvaluation) => Accepted;
 }
 
-/** Which limits a verdict belongs to. */
-export const LIMIT_OF: Readonly<Record<VerdictKind, LimitClass>> = {
-  'interface-peak': 'heat',
-  'layer-peak': 'heat',
-  activation: 'activation',
-  window: 'window',
-  'ply-joint': 'window',
-  'demold-cure': 'demold',
-  'demold-hours': 'demold',
-  'demold-warm': 'demold',
-  'demold-tg': 'demold',
-  'post-cure-tg': 'oven',
-  'post-cure-ramp': 'oven',
-  'shop-minimum': 'cold',
-  'catalyst-range': 'catalyst',
-};
-/** Where a margin means something: a ply that gels before the next, or a cool shop, asks for care whatever the schedule. */
-const HAS_MARGIN: ReadonlySet<LimitClass> = new Set(['heat', 'activation', 'window', 'demold', 'oven']);
 /** What a later session, or the end, may still put right. */
 const MAY_MEND: ReadonlySet<LimitClass> = new Set(['activation', 'demold', 'oven']);
 
@@ -427,9 +410,7 @@ export class SectionGround implements Ground<GrownSection> {
 
   /** Whether a limit is not kept as it is wanted. */
   private speaksAgainst({ level, kind }: Pick<Verdict, 'level' | 'kind'>): boolean {
-    const { lifted, clear } = this.asked;
-    if (lifted.has(LIMIT_OF[kind])) return false;
-    return level === 'stop' || (level === 'care' && clear && kind !== 'ply-joint' && HAS_MARGIN.has(LIMIT_OF[kind]));
+    return isAgainst({ level, kind }, this.asked.clear) && !this.asked.lifted.has(LIMIT_OF[kind]);
   }
 
   /** Windows of what was laid last, and what became too hot, in the scenarios that are lost most often: what is lost there is lost. */

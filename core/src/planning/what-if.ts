@@ -23,7 +23,6 @@ export interface ChangedLimit {
   readonly section: string;
   readonly before: VerdictLevel;
   readonly after: VerdictLevel;
-  readonly byMargin: number;
 }
 
 const COLDER_K = 4;
@@ -84,9 +83,11 @@ export function changedLimits(before: readonly SectionEvaluation[], after: reado
       const was = before.find(({ id }) => id === section.id);
       return section.verdicts.flatMap((verdict): ChangedLimit[] => {
         const old = was?.verdicts.find(({ id }) => id === verdict.id);
-        if (!old || old.level === verdict.level) return [];
-        const line = verdictLine(byLevel(verdict.level, old.level) < 0 ? verdict : old);
-        return [{ id: verdict.id, line, section: section.name, before: old.level, after: verdict.level, byMargin: verdict.margin - old.margin }];
+        // Some limits are only spoken of where they are near.
+        const before = old?.level ?? 'ok';
+        if (before === verdict.level) return [];
+        const line = verdictLine(old && byLevel(verdict.level, before) > 0 ? old : verdict);
+        return [{ id: verdict.id, line, section: section.name, before, after: verdict.level }];
       });
     })
     .sort((a, b) => byLevel(a.after, b.after));

@@ -4,7 +4,7 @@ import { plugChoicesOf } from '@pentimento/core/materials';
 import { moveSession, sectionOf, withSection, zoneOf, type Objection, type PlanDocument, type SectionPlan } from '@pentimento/core/plan';
 import { FIELD, mergeZones, worstLevel, type SectionDistortionAlong, type Verdict } from '@pentimento/core/judging';
 import type { SectionDistortion } from '@pentimento/core/distortion';
-import { useMemo, useState, type ComponentProps } from 'react';
+import { useMemo, useState, type ComponentProps, type ReactNode } from 'react';
 import { Link } from 'react-router';
 import { useAppDispatch } from '../../../app/store';
 import { Loading } from '../../../shared/states';
@@ -27,6 +27,11 @@ import { useBuilt } from '../../stage/use-built';
 import type { ZoneBeside } from './chart/zone-ghost';
 import { Conditions } from './conditions';
 import { MoldStrip, ZoneRow } from './mold-strip';
+import { ALLOWED, PlanItPanel, type Allowed } from './plan-it/plan-it-panel';
+import type { Proposal } from './plan-it/planning.worker';
+import { useBegun } from './plan-it/use-begun';
+import { usePlanner } from './plan-it/use-planner';
+import { WhatIfPanel } from './plan-it/what-if-panel';
 import { ReleasePanel } from './release/release-panel';
 import { SpreadPanel } from './spread/spread-panel';
 import { useCloud, type Cloud } from './spread/use-cloud';
@@ -51,6 +56,7 @@ export function SequenceStage({
   choice,
   readOnly,
   onEdit: edit,
+  onEditPlan,
   simulation,
   mold,
   openPlan,
@@ -68,6 +74,10 @@ export function SequenceStage({
   const [asked, setAsked] = useState<Verdict | null>(null);
   const levers = useLevers(document, section.id, asked, cards);
   const cloud = useCloud();
+  const planner = usePlanner();
+  const [allowed, setAllowed] = useState<Allowed>(ALLOWED);
+  const [proposed, setProposed] = useState<Proposal | null>(null);
+  const begun = useBegun(build, built ?? document);
   const plugs = useMemo(() => plugChoicesOf(cards), [cards]);
   const { ref, width } = useWidth();
   const { picture } = simulation;
@@ -101,6 +111,8 @@ export function SequenceStage({
                 width={Math.max(640, width - 16)}
                 cursorS={at}
                 readOnly={readOnly}
+                proposed={proposed ? proposedHere(proposed, section.id) : null}
+                locked={tab === 'plan-it' ? [...allowed.vary.locked, ...(begun?.locked ?? [])] : NONE_LOCKED}
                 onCursor={setCursorS}
                 onEdit={edit}
               />
@@ -130,6 +142,27 @@ export function SequenceStage({
             along={mold.whole?.sections.find(({ id }) => id === section.id)?.distortion ?? null}
             onEdit={edit}
             onExplain={setExplained}
+            planIt={
+              <PlanItPanel
+                document={document}
+                plan={present}
+                sectionId={section.id}
+                cards={cards}
+                shop={null}
+                readOnly={readOnly}
+                planner={planner}
+                allowed={allowed}
+                onAllow={setAllowed}
+                begun={begun}
+                proposed={proposed}
+                onPropose={setProposed}
+                onTake={(next) => {
+                  setProposed(null);
+                  onEditPlan(next);
+                }}
+              />
+            }
+            whatIf={<WhatIfPanel document={document} cards={cards} />}
           />
         </div>
         <VerdictAside
@@ -172,7 +205,7 @@ export function SequenceStage({
 
 interface LiveChartProps extends Pick<
   GrowthChartProps,
-  'picture' | 'ghost' | 'built' | 'beside' | 'cards' | 'view' | 'width' | 'cursorS' | 'onCursor'
+  'picture' | 'ghost' | 'built' | 'beside' | 'proposed' | 'locked' | 'cards' | 'view' | 'width' | 'cursorS' | 'onCursor'
 > {
   readonly plan: SectionPlan;
   /** The plan that the picture shows */
@@ -225,10 +258,12 @@ interface BehindProps extends Pick<StageProps, 'plan' | 'cards' | 'library' | 'r
   readonly distortion: SectionDistortion | null;
   readonly along: SectionDistortionAlong | null;
   readonly onExplain: (explanation: Explanation) => void;
+  readonly planIt: ReactNode;
+  readonly whatIf: ReactNode;
 }
 
-/** What stands behind the chart: the stack, how sure, after release. */
-function Behind({ tab, onTab, plan, cards, library, readOnly, verdicts, cloud, distortion, along, onEdit, onExplain }: BehindProps) {
+/** What stands behind the chart: the stack, the planner, what may come, how sure, after release. */
+function Behind({ tab, onTab, plan, cards, library, readOnly, verdicts, cloud, distortion, along, onEdit, onExplain, planIt, whatIf }: BehindProps) {
   return (
     <>
       <Tabs tab={tab} onTab={onTab} />
@@ -239,6 +274,8 @@ function Behind({ tab, onTab, plan, cards, library, readOnly, verdicts, cloud, d
             <StackTable plan={plan} cards={library} readOnly={readOnly} onEdit={onEdit} onExplain={onExplain} />
           </div>
         )}
+        {tab === 'plan-it' && planIt}
+        {tab === 'what-if' && whatIf}
         {tab === 'spread' && <SpreadPanel plan={plan} cards={cards} verdicts={verdicts} cloud={cloud} />}
         {tab === 'release' && (
           <ReleasePanel
@@ -315,6 +352,13 @@ function worstBeside(document: PlanDocument, zones: readonly ZoneInMold[], { sec
   const [worst] = others.sort((one, other) => byLevel(one.level, other.level));
   const { id, name } = worst.zone;
   return { name, level: worst.level, plan: id === FIELD ? sectionOf(document, sectionId) : zoneOf(document, sectionId, id) };
+}
+
+const NONE_LOCKED: readonly string[] = [];
+
+/** A proposal as the section that is looked at would have it. */
+function proposedHere({ plan }: Proposal, sectionId: string): SectionPlan | null {
+  return plan.sections.some(({ id }) => id === sectionId) ? sectionOf(plan, sectionId) : null;
 }
 
 /** Why there is no picture, or not yet. */

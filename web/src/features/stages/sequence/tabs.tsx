@@ -1,8 +1,14 @@
 /** What stands under the growth chart. */
-export type Tab = 'stack' | 'spread' | 'release';
+export type Tab = 'stack' | 'plan-it' | 'what-if' | 'spread' | 'release';
 
-export const TAB_NAMES: Record<Tab, string> = { stack: 'Stack', spread: 'How sure', release: 'After release' };
-const TABS: readonly Tab[] = ['stack', 'spread', 'release'];
+export const TAB_NAMES: Record<Tab, string> = {
+  stack: 'Stack',
+  'plan-it': 'Plan it',
+  'what-if': 'What if',
+  spread: 'How sure',
+  release: 'After release',
+};
+const TABS: readonly Tab[] = ['stack', 'plan-it', 'what-if', 'spread', 'release'];
 
 /** Chooses what stands under the chart. */
 export function Tabs({ tab, onTab }: { tab: Tab; onTab: (tab: Tab) => void }) {

@@ -30,6 +30,10 @@ export interface GrowthChartProps {
   readonly ghost: SectionPlan | null;
   /** As it was really built until now; null: as planned, or not begun */
   readonly built: SectionPlan | null;
+  /** Starts that the planner proposes; null: none */
+  readonly proposed: SectionPlan | null;
+  /** Sessions that the planner leaves where they are */
+  readonly locked: readonly string[];
   /** The worst of the section's other zones; null: there is none */
   readonly beside: ZoneBeside | null;
   readonly cards: CardLibrary;
@@ -54,7 +58,7 @@ const TOP = 12;
 
 /** The growth chart: a stack laid step by step, its heat, its windows. */
 export function GrowthChart(props: GrowthChartProps) {
-  const { plan, picture, ghost, built, beside, cards, view, width, height, cursorS, clockPlan } = props;
+  const { plan, picture, ghost, built, proposed, beside, cards, view, width, height, cursorS, clockPlan } = props;
   const hatch = useId();
   const plotWidth = Math.max(200, width - LEFT - SECTION_WIDTH);
   const plotHeight = height - AXIS;
@@ -93,6 +97,7 @@ export function GrowthChart(props: GrowthChartProps) {
                 <path d={cure} fill="none" stroke="currentColor" strokeWidth="1" strokeDasharray="7 3" />
                 {ghost && <Ghost plan={ghost} cards={cards} picture={picture} heights={heights.boxes} clock={clock} />}
                 {built && <Ghost built plan={built} cards={cards} picture={picture} heights={heights.boxes} clock={clock} />}
+                {proposed && <Proposed plan={proposed} clock={clock} baseY={baseY} />}
                 {beside && <ZoneGhost beside={beside} plan={plan} cards={cards} heights={heights.boxes} clock={clock} baseY={baseY} />}
                 <DemoldMark x={clock.toX(plan.demoldMin * 60)} height={baseY} />
                 <line x1={cursorX} x2={cursorX} y1={-TOP} y2={baseY + PLUG} className="stroke-primary" strokeWidth="1.5" />
@@ -103,6 +108,7 @@ export function GrowthChart(props: GrowthChartProps) {
                 boxes={heights.boxes}
                 spans={spans}
                 baseY={baseY}
+                locked={props.locked}
                 onDragStart={props.onDragStart}
                 onPreview={props.onPreview}
                 onMove={props.onMove}
@@ -162,6 +168,23 @@ function Ghost({
       strokeDasharray={built ? '1.5 3' : '4 4'}
       data-testid={built ? 'built-ghost' : 'ghost'}
     />
+  );
+}
+
+/** Starts and demolding that the planner proposes: pins over the whole height, numbered as they follow. */
+function Proposed({ plan, clock, baseY }: { plan: SectionPlan; clock: ClockScale; baseY: number }) {
+  return (
+    <g className="stroke-primary" data-testid="proposed" fill="none">
+      {plan.sessions.map(({ id, startMin }, i) => (
+        <g key={id}>
+          <line x1={clock.toX(startMin * 60)} x2={clock.toX(startMin * 60)} y1={0} y2={baseY} strokeWidth="1.6" strokeDasharray="5 3" />
+          <text x={clock.toX(startMin * 60) + 2} y={10} className="fill-primary text-xs" stroke="none">
+            {i + 1}
+          </text>
+        </g>
+      ))}
+      <line x1={clock.toX(plan.demoldMin * 60)} x2={clock.toX(plan.demoldMin * 60)} y1={0} y2={baseY} strokeWidth="1.6" strokeDasharray="8 3 2 3" />
+    </g>
   );
 }
 

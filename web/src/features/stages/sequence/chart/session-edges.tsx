@@ -11,6 +11,8 @@ interface SessionEdgesProps {
   /** Of every layer, by which an edge leans */
   readonly spans: readonly LaidSpan[];
   readonly baseY: number;
+  /** Marked with a lock */
+  readonly locked: readonly string[];
   readonly onDragStart: () => void;
   /** While the hand moves */
   readonly onPreview: (index: number, startMin: number) => void;
@@ -22,7 +24,7 @@ interface SessionEdgesProps {
 }
 
 /** Edges of the sessions as handles: drag along time, or arrow keys. */
-export function SessionEdges({ plan, clock, boxes, spans, baseY, onDragStart, onPreview, onMove, onNudge, onCancel }: SessionEdgesProps) {
+export function SessionEdges({ plan, clock, boxes, spans, baseY, locked, onDragStart, onPreview, onMove, onNudge, onCancel }: SessionEdgesProps) {
   const drag = useRef<{ index: number; grabX: number; startX: number; at: number } | null>(null);
 
   const begin = (event: PointerEvent<SVGGElement>, index: number): void => {
@@ -95,6 +97,16 @@ export function SessionEdges({ plan, clock, boxes, spans, baseY, onDragStart, on
         <rect x={-12} y={Math.min(top, bottom) - 4} width={24} height={Math.max(24, bottom - top + 8)} fill="transparent" />
         <path d={`M0 ${bottom.toFixed(1)}${leans.join('')}`} fill="none" stroke="currentColor" strokeWidth="3.5" />
         <path d={`M${topX} ${top.toFixed(1)}m-6 -1h12l-6 7z`} fill="currentColor" />
+        {locked.includes(session.id) && (
+          <path
+            d={`M${topX} ${(top - 8).toFixed(1)}m-5 0h10v-7h-10zm2 -7v-3a3 3 0 0 1 6 0v3`}
+            fill="var(--color-base-100)"
+            stroke="currentColor"
+            strokeWidth="1.5"
+          >
+            <title>locked</title>
+          </path>
+        )}
         <rect
           x={-9}
           y={Math.min(top, bottom) - 6}
