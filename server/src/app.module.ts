@@ -16,6 +16,7 @@ import { MoldsModule } from './molds/molds.module.js';
 import { OpenApiController } from './openapi.controller.js';
 import { PeopleModule } from './people/people.module.js';
 import { PhotosModule } from './photos/photos.module.js';
+import { ShopModule } from './shop/shop.module.js';
 import { TravelerModule } from './traveler/traveler.module.js';
 
 @Module({})
@@ -38,6 +39,7 @@ export class AppModule {
         PhotosModule,
         MoldsModule,
         TravelerModule,
+        ShopModule,
         EventsModule,
       ],
       controllers: [HealthController, OpenApiController],

@@ -3,7 +3,7 @@ export const roles = ['owner', 'toolmaker', 'apprentice', 'inspector'] as const;
 export type Role = (typeof roles)[number];
 
 /** What a route or a button asks for. */
-export const rights = ['look', 'account', 'log', 'takeBack', 'plan', 'rewrite', 'finish', 'cards', 'trustDevice', 'people'] as const;
+export const rights = ['look', 'account', 'log', 'takeBack', 'plan', 'rewrite', 'finish', 'cards', 'shop', 'trustDevice', 'people'] as const;
 export type Right = (typeof rights)[number];
 
 /** Each right in words that end "You may not …". */
@@ -16,6 +16,7 @@ export const rightWords: Readonly<Record<Right, string>> = {
   rewrite: 'save over a plan that another person made',
   finish: 'finish a build into a mold',
   cards: 'change data sheets',
+  shop: 'change the shop’s calendar',
   trustDevice: 'let people switch by code on this device',
   people: 'add people and change what they may do',
 };
@@ -37,6 +38,7 @@ const holders: Readonly<Record<Right, readonly Role[]>> = {
   rewrite: builders,
   finish: builders,
   cards: builders,
+  shop: builders,
   trustDevice: builders,
   people: ['owner'],
 };

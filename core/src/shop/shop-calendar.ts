@@ -63,31 +63,12 @@ export const seasonFields = {
 /** The air of the shop over a day, from a day of the year on. */
 export type Season = PartOf<typeof seasonFields>;
 
-export const heatingFields = {
-  /** Not colder than this while the shop is open */
-  dayC: number('Heated to, by day', '°C', [5, 40], { initial: 18, quantity: 'temperature' }),
-  /** … and at other hours */
-  nightC: number('by night', '°C', [0, 40], { initial: 12, quantity: 'temperature' }),
-};
-export type Heating = PartOf<typeof heatingFields>;
-
-export const forecastFields = {
-  day: day('Day'),
-  hour: number('Hour', 'h', [0, 24], { digits: 1 }),
-  tempC: number('Air', '°C', [-20, 50], { quantity: 'temperature' }),
-  humidityPct: optional(number('Humidity', '%', [5, 100], { digits: 0 })),
-};
-/** What the air of the shop is expected to be at a moment; between moments it goes straight. */
-export type ForecastPoint = PartOf<typeof forecastFields>;
-
 export const shopFields = {
   openings: list('Open', part('Opening', openingFields), { entry: 'opening', most: 28 }),
   closed: list('Closed', part('Closed days', closedFields), { entry: 'closed days', most: 200 }),
-  people: list('People', part('Person', shopPersonFields), { entry: 'person', most: 60 }),
-  places: list('Places', part('Place', shopPlaceFields), { entry: 'place', most: 60 }),
+  people: list('People', part('Shop person', shopPersonFields), { entry: 'person', most: 60 }),
+  places: list('Places', part('Shop place', shopPlaceFields), { entry: 'place', most: 60 }),
   seasons: list('Seasons', part('Season', seasonFields), { entry: 'season', most: 12 }),
-  heating: optional(part('Heating', heatingFields)),
-  forecast: list('Forecast', part('Forecast', forecastFields), { entry: 'forecast', most: 2000 }),
 };
 /** When the shop is open, who is there, where things are done, and how warm it is. */
 export type ShopCalendar = PartOf<typeof shopFields>;
@@ -95,5 +76,12 @@ export type ShopCalendar = PartOf<typeof shopFields>;
 /** Open Monday to Friday, seven to six; nobody and nothing named. */
 export function usualShop(): ShopCalendar {
   const openings = WEEKDAYS.slice(0, 5).map((one): Opening => ({ ...initialPart(openingFields), day: one }));
-  return { openings, closed: [], people: [], places: [], seasons: [], forecast: [] };
+  return { openings, closed: [], people: [], places: [], seasons: [] };
+}
+
+/** The season that a date lies in: the one that began last, over the turn of the year too; null: none is named. */
+export function seasonAt({ seasons }: Pick<ShopCalendar, 'seasons'>, date: string): Season | null {
+  const day = date.slice(5);
+  const inOrder = [...seasons].sort((a, b) => (a.fromDay < b.fromDay ? -1 : 1));
+  return inOrder.findLast(({ fromDay }) => fromDay <= day) ?? inOrder.at(-1) ?? null;
 }

@@ -1,5 +1,5 @@
 import { DomainError } from '../errors/domain-error.js';
-import { usualShop, type ShopCalendar, type ShopPerson } from './shop-calendar.js';
+import { seasonAt, usualShop, type ShopCalendar, type ShopPerson } from './shop-calendar.js';
 import { assumedSpells, checkShop, openSpells, presence, spellsWith, without, type Spell } from './shop-hours.js';
 
 const DAY = 1440;
@@ -94,4 +94,19 @@ describe('refuses what makes no sense, and takes what just does', () => {
       expect(check).toThrow(words);
     }
   });
+});
+
+test('a season lasts until the next one begins, over the turn of the year', () => {
+  const season = (fromDay: string, meanC: number): ShopCalendar['seasons'][number] => ({
+    fromDay,
+    meanC,
+    swingC: 1,
+    warmestHour: 15,
+    humidityPct: 50,
+  });
+  const seasons = [season('04-01', 20), season('10-15', 17)];
+  expect(['2026-03-31', '2026-04-01', '2026-10-14', '2026-10-15', '2026-12-31'].map((date) => seasonAt({ seasons }, date)?.meanC)).toEqual([
+    17, 20, 20, 17, 17,
+  ]);
+  expect(seasonAt({ seasons: [] }, '2026-03-31')).toBeNull();
 });

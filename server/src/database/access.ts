@@ -18,6 +18,7 @@ const ACCESS: Readonly<Record<string, 'append' | 'change' | 'change and delete'>
   photo: 'append',
   pull: 'append',
   rights_change: 'append',
+  shop_calendar: 'append',
   sign_in_tries: 'change and delete',
   step_entry: 'append',
   treatment: 'append',

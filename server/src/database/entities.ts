@@ -5,6 +5,7 @@ import { CupTest } from '../cup-tests/cup-test.entity.js';
 import { LaminateRecord } from '../cup-tests/laminate-record.entity.js';
 import { StepLogEntry } from '../build-log/step-entry.entity.js';
 import { StoredLot } from '../lots/lot.entity.js';
+import { StoredShopCalendar } from '../shop/shop-calendar.entity.js';
 import { Photo } from '../photos/photo.entity.js';
 import { Device } from '../devices/device.entity.js';
 import { Instrument, InstrumentWatch } from '../instruments/instrument.entity.js';
@@ -31,6 +32,7 @@ export const entities = [
   StepLogEntry,
   Photo,
   StoredLot,
+  StoredShopCalendar,
   Instrument,
   InstrumentWatch,
 ];

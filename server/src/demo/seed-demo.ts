@@ -18,6 +18,8 @@ import { cardsAsOf, demoCards, demoCupTests } from './demo-cards.js';
 import { demoMolds, demoService } from './demo-molds.js';
 import { demoEntries, demoPullDetail, demoTreatmentDetail, demoZones, foundOnNew, importedMolds, type DemoEntry } from './demo-records.js';
 import { DEMO_PASSWORD, demoPeople } from './demo-people.js';
+import { demoShop } from './demo-shop.js';
+import { StoredShopCalendar } from '../shop/shop-calendar.entity.js';
 import { Seeded } from './seeded.js';
 
 /** The demo's "today": its history ends here, so that it is the same whenever it is made. */
@@ -33,6 +35,7 @@ export async function seedDemo(source: DataSource): Promise<void> {
     const builds = await seedBuilds(tx, people, random);
     await seedMolds(tx, { people, builds, random, details: new Seeded(20261127) });
     await seedLog(tx, people, builds, random);
+    await tx.insert(StoredShopCalendar, { version: 1, calendar: demoShop, madeById: idOf(people, 'ada'), madeAt: daysAgo(30) });
   });
 }
 

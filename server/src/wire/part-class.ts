@@ -42,6 +42,9 @@ function schemaName(label: string): string {
   return `Plan${words.map((word) => word.charAt(0).toUpperCase() + word.slice(1)).join('')}`;
 }
 
+/** Words of a choice are short. */
+const LONGEST_CHOICE = 60;
+
 const UNSUPPORTED = (kind: string): Error => new Error(`the wire knows no list or record of ${kind}`);
 
 function decoratorOf({ label, shape, nullable, optional }: Field): PropertyDecorator {
@@ -77,6 +80,9 @@ function listOf({ label, shape }: { label: string; shape: FieldShape }, most: nu
       return NumberListField(shape.range, most, options);
     case 'text':
       return TextListField(shape.most, most, options);
+    case 'choice':
+      // Which ones there are is checked with the part.
+      return TextListField(LONGEST_CHOICE, most, options);
     default:
       throw UNSUPPORTED(shape.kind);
   }

@@ -29,6 +29,7 @@ export type NewMold = Schemas['NewMoldDto'];
 export type NewMoldEntry = Schemas['NewMoldEntryDto'];
 export type TreatmentsDue = Schemas['TreatmentsDueDto'];
 export type NewPull = Schemas['NewPullDto'];
+export type SavedShop = Schemas['SavedShopDto'];
 export type Lot = Schemas['LotDto'];
 export type NewLot = Schemas['NewLotDto'];
 export type NewPhoto = Schemas['NewPhotoDto'];
@@ -37,7 +38,7 @@ export type NewStepEntry = Schemas['NewStepEntryDto'];
 export type NewTreatment = Schemas['NewTreatmentDto'];
 
 /** Everything that the server says besides who is here. */
-export const DATA_TAGS = ['Builds', 'Molds', 'Cards', 'CupTests', 'People', 'Devices', 'Rights', 'BuildLog', 'Lots', 'Instruments'] as const;
+export const DATA_TAGS = ['Builds', 'Molds', 'Cards', 'CupTests', 'People', 'Devices', 'Rights', 'BuildLog', 'Lots', 'Instruments', 'Shop'] as const;
 
 /** Which part of the rack, and what stands first. */
 export interface RackPage extends Page {
@@ -198,6 +199,11 @@ export const api = createApi({
     addPhoto: build.mutation<Schemas['PhotoDto'], { buildId: string; body: NewPhoto }>({
       query: ({ buildId, body }) => ({ url: `builds/${buildId}/photos`, method: 'POST', body }),
     }),
+    shop: build.query<SavedShop, void>({ query: () => 'shop/calendar', providesTags: ['Shop'] }),
+    saveShop: build.mutation<SavedShop, Schemas['NewShopDto']>({
+      query: (body) => ({ url: 'shop/calendar', method: 'PUT', body }),
+      invalidatesTags: ['Shop'],
+    }),
     lots: build.query<Lot[], void>({ query: () => 'lots', providesTags: ['Lots'] }),
     addLot: build.mutation<Lot, NewLot>({ query: (body) => ({ url: 'lots', method: 'POST', body }), invalidatesTags: ['Lots'] }),
     changeLot: build.mutation<Lot, { id: string; body: Schemas['LotChangeDto'] }>({
@@ -266,6 +272,8 @@ export const {
   useSaveSettingsMutation,
   useBuildLogQuery,
   useLotsQuery,
+  useSaveShopMutation,
+  useShopQuery,
   useAddLotMutation,
   useChangeLotMutation,
   useBuildsQuery,

@@ -996,6 +996,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/shop/calendar": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["ShopController_calendar"];
+        put: operations["ShopController_save"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
 export type webhooks = Record<string, never>;
 export interface components {
@@ -2226,6 +2242,72 @@ export interface components {
             data: {
                 [key: string]: unknown;
             } | null;
+        };
+        PlanOpening: {
+            /** @enum {string} */
+            day: "Monday" | "Tuesday" | "Wednesday" | "Thursday" | "Friday" | "Saturday" | "Sunday";
+            /** @description h */
+            fromHour: number;
+            /** @description h */
+            toHour: number;
+        };
+        PlanClosedDays: {
+            /** Format: date */
+            from: string;
+            /** Format: date */
+            to: string;
+            why: string;
+        };
+        PlanShopPerson: {
+            id: string;
+            name: string;
+            skills: string[];
+            /** @description h */
+            fromHour?: number;
+            /** @description h */
+            toHour?: number;
+            absent: components["schemas"]["PlanClosedDays"][];
+        };
+        PlanShopPlace: {
+            id: string;
+            name: string;
+            /** @enum {string} */
+            kind: "bench" | "booth" | "oven";
+            /** @description mm */
+            lengthMm?: number;
+            /** @description mm */
+            widthMm?: number;
+            /** @description °C */
+            highestC?: number;
+        };
+        PlanSeason: {
+            fromDay: string;
+            /** @description °C */
+            meanC: number;
+            /** @description K */
+            swingC: number;
+            /** @description h */
+            warmestHour: number;
+            /** @description % */
+            humidityPct: number;
+        };
+        ShopCalendarDto: {
+            openings: components["schemas"]["PlanOpening"][];
+            closed: components["schemas"]["PlanClosedDays"][];
+            people: components["schemas"]["PlanShopPerson"][];
+            places: components["schemas"]["PlanShopPlace"][];
+            seasons: components["schemas"]["PlanSeason"][];
+        };
+        SavedShopDto: {
+            version: number;
+            calendar: components["schemas"]["ShopCalendarDto"];
+            madeBy: string | null;
+            /** Format: date-time */
+            madeAt: string | null;
+        };
+        NewShopDto: {
+            baseVersion: number;
+            calendar: components["schemas"]["ShopCalendarDto"];
         };
     };
     responses: never;
@@ -3872,6 +3954,48 @@ export interface operations {
                 };
                 content: {
                     "text/calendar": string;
+                };
+            };
+        };
+    };
+    ShopController_calendar: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SavedShopDto"];
+                };
+            };
+        };
+    };
+    ShopController_save: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewShopDto"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SavedShopDto"];
                 };
             };
         };

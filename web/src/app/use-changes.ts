@@ -12,7 +12,8 @@ const TAGS: Readonly<Record<string, readonly (typeof DATA_TAGS)[number][]>> = {
   card: ['Cards'],
   lot: ['Lots'],
   instrument: ['Instruments'],
-  all: ['Builds', 'Molds', 'BuildLog', 'Cards', 'Lots', 'Instruments'],
+  shop: ['Shop'],
+  all: ['Builds', 'Molds', 'BuildLog', 'Cards', 'Lots', 'Instruments', 'Shop'],
 };
 
 function kindOf(data: unknown): string {

@@ -1,16 +1,19 @@
 import { usePeopleQuery, useWhoQuery } from '../../api/api';
 import { useRefusal } from '../../shared/use-may';
 import { Failed, Loading } from '../../shared/states';
+import { useShop } from '../../shared/use-shop';
 import { AddPerson } from './add-person';
+import { ShopCalendarPart } from './calendar/shop-calendar-part';
 import { Devices } from './devices';
 import { MyAccount } from './my-account';
 import { PeopleTable } from './people-table';
 import { RightsChanges } from './rights-changes';
 
-/** People, accounts and devices of the shop. Calendar, ovens and climate are not built yet. */
+/** Calendar, people, accounts and devices of the shop. */
 export function ShopPage() {
   const { data, error, refetch } = usePeopleQuery();
   const { data: who } = useWhoQuery();
+  const shop = useShop();
   const notPeople = useRefusal('people');
   const notDevices = useRefusal('trustDevice');
   if (error && !data) return <Failed error={error} retry={() => void refetch()} />;
@@ -20,7 +23,7 @@ export function ShopPage() {
     <div>
       <div className="rule flex items-center gap-4 border-b px-4 py-2">
         <h1 className="text-xl font-semibold">Shop</h1>
-        <p className="muted">People, accounts and devices. Calendar, ovens, booth and measured climate are not built yet.</p>
+        <p className="muted">Hours, people, places and air; accounts and devices.</p>
       </div>
       {byCode && (
         <p className="hairline border-b px-4 py-2 text-sm">
@@ -28,6 +31,7 @@ export function ShopPage() {
         </p>
       )}
       <div className="grid gap-8 p-5 lg:grid-cols-2">
+        {shop && <ShopCalendarPart key={shop.saved.version} saved={shop.saved} calendar={shop.calendar} people={data} />}
         <PeopleTable people={data} me={who.person} manage={notPeople === null && !byCode} />
         {notPeople === null && !byCode ? <AddPerson /> : <p className="muted">An owner adds people here.</p>}
         <MyAccount person={who.person} byCode={byCode} />

@@ -1,5 +1,6 @@
 import type { PlugChoice } from '@pentimento/core/materials';
 import { earliestDemoldMin, climateFields, sectionPlanFields, plugFields, rangeOf, type CardLibrary, type SectionPlan } from '@pentimento/core/plan';
+import { seasonAt, type Season } from '@pentimento/core/shop';
 import { momentText } from '@pentimento/core/shop-time';
 import { amount, words } from '@pentimento/core/units';
 import { ChevronDown, ChevronRight } from 'lucide-react';
@@ -7,6 +8,7 @@ import { memo } from 'react';
 import { cells } from '../../../shared/cells';
 import { ClockCell } from '../../../shared/clock-cell';
 import { useRemembered } from '../../../shared/use-remembered';
+import { useShop } from '../../../shared/use-shop';
 import { useUnits } from '../../../shared/use-units';
 import { PostCure } from './post-cure';
 
@@ -25,6 +27,9 @@ function useSummary(plan: SectionPlan, plugChoices: readonly PlugChoice[]): stri
   ].join(' · ');
 }
 
+const sameAir = (season: Season, climate: SectionPlan['climate']): boolean =>
+  season.meanC === climate.meanC && season.swingC === climate.swingC && season.warmestHour === climate.warmestHour;
+
 /** Plug and shop of a plan: what the stack lies on and what air it stands in; one line until somebody wants to change it. */
 export const Conditions = memo(function Conditions({
   plan,
@@ -42,6 +47,9 @@ export const Conditions = memo(function Conditions({
   const { plug, climate } = plan;
   const [open, setOpen] = useRemembered('conditions', false);
   const summary = useSummary(plan, plugChoices);
+  const units = useUnits();
+  const shop = useShop();
+  const season = shop ? seasonAt(shop.calendar, plan.startDate) : null;
   const plugCell = cells(plugFields, plug, (next) => {
     onEdit({ ...plan, plug: next });
   });
@@ -85,6 +93,23 @@ export const Conditions = memo(function Conditions({
           {climateCell('meanC')}
           {climateCell('swingC')}
           <span className="pt-5">{climateCell('fan')}</span>
+          {season && !sameAir(season, climate) && (
+            <button
+              type="button"
+              className="btn btn-xs mt-5"
+              onClick={() => {
+                const { meanC, swingC, warmestHour, humidityPct } = season;
+                onEdit({
+                  ...plan,
+                  climate: { ...climate, meanC, swingC, warmestHour },
+                  ...(plan.release ? { release: { ...plan.release, humidityPct } } : {}),
+                });
+              }}
+            >
+              As the shop’s calendar: {units.text('temperature', season.meanC)}{' '}
+              {units.fill(words`± ${amount('temperatureDifference', season.swingC, 1)}`)}
+            </button>
+          )}
           <ClockCell
             label="Demold"
             valueMin={plan.demoldMin}

@@ -8,6 +8,7 @@ import { useMemo, useState, type ComponentProps, type ReactNode } from 'react';
 import { Link } from 'react-router';
 import { useAppDispatch } from '../../../app/store';
 import { Loading } from '../../../shared/states';
+import { useShop } from '../../../shared/use-shop';
 import { useUnits } from '../../../shared/use-units';
 import { useWidth } from '../../../shared/use-width';
 import { ExplainDialog } from '../../../shared/explain-dialog';
@@ -75,6 +76,7 @@ export function SequenceStage({
   const levers = useLevers(document, section.id, asked, cards);
   const cloud = useCloud();
   const planner = usePlanner();
+  const shop = useShop();
   const [allowed, setAllowed] = useState<Allowed>(ALLOWED);
   const [proposed, setProposed] = useState<Proposal | null>(null);
   const begun = useBegun(build, built ?? document);
@@ -148,7 +150,7 @@ export function SequenceStage({
                 plan={present}
                 sectionId={section.id}
                 cards={cards}
-                shop={null}
+                shop={shop && !shop.unsaid ? shop.calendar : null}
                 readOnly={readOnly}
                 planner={planner}
                 allowed={allowed}
