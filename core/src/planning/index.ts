@@ -17,4 +17,5 @@ export {
   type PlanTask,
   type Vary,
 } from './task.js';
+export { conflictsOn, wallOf, type WallBuild, type WallConflict, type WallKind, type WallSpan } from './wall.js';
 export { changedLimits, tryWhatIf, whatIfs, type ChangedLimit, type WhatIf } from './what-if.js';

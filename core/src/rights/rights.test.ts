@@ -11,6 +11,7 @@ const table: Record<Right, string> = {
   rewrite: 'yes yes no no',
   finish: 'yes yes no no',
   cards: 'yes yes no no',
+  shop: 'yes yes no no',
   trustDevice: 'yes yes no no',
   people: 'yes no no no',
 };

@@ -20,6 +20,7 @@ export function makeRouter() {
         { path: '/rack/:moldId', lazy: async () => ({ Component: (await import('../features/rack/mold-page')).MoldPage }) },
         { path: '/stores', lazy: async () => ({ Component: (await import('../features/stores/stores-page')).StoresPage }) },
         { path: '/shop', lazy: async () => ({ Component: (await import('../features/shop/shop-page')).ShopPage }) },
+        { path: '/shop/wall', lazy: async () => ({ Component: (await import('../features/shop/wall/wall-page')).WallPage }) },
         { path: '*', element: <NotFound /> },
       ],
     },

@@ -1,3 +1,4 @@
+import { Link } from 'react-router';
 import { usePeopleQuery, useWhoQuery } from '../../api/api';
 import { useRefusal } from '../../shared/use-may';
 import { Failed, Loading } from '../../shared/states';
@@ -23,7 +24,10 @@ export function ShopPage() {
     <div>
       <div className="rule flex items-center gap-4 border-b px-4 py-2">
         <h1 className="text-xl font-semibold">Shop</h1>
-        <p className="muted">Hours, people, places and air; accounts and devices.</p>
+        <p className="muted flex-1">Hours, people, places and air; accounts and devices.</p>
+        <Link className="btn btn-sm" to="/shop/wall">
+          Wall of the coming weeks
+        </Link>
       </div>
       {byCode && (
         <p className="hairline border-b px-4 py-2 text-sm">

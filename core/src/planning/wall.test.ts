@@ -1,0 +1,72 @@
+import { cardLibrary } from '../plan/built-in-library.js';
+import { planOf } from '../plan/lift-plan.js';
+import { withPostCure } from '../plan/edit-plan.js';
+import type { PlanDocument } from '../plan/plan-document.js';
+import type { SectionPlan } from '../plan/section-plan.js';
+import { planFromTemplate } from '../plan/stack-templates.js';
+import { usualShop, type ShopCalendar, type ShopPerson } from '../shop/shop-calendar.js';
+import { DAY_MIN, dayNumber } from '../shop-time/shop-clock.js';
+import { conflictsOn, wallOf, type WallSpan } from './wall.js';
+
+const cards = cardLibrary();
+const view = (change: Partial<SectionPlan> = {}): SectionPlan => ({
+  ...planFromTemplate('staged', { startDate: '2026-11-30', areaM2: 1, plug: { materialId: 'mdf', thicknessMm: 18, heatLimitC: 60 } }),
+  ...change,
+});
+const plan = planOf(view());
+const on = (...plans: PlanDocument[]): WallSpan[] =>
+  wallOf(
+    plans.map((one, i) => ({ id: `b${String(i)}`, name: `Build ${String(i)}`, plan: one })),
+    cards,
+  );
+const person = (name: string, change: Partial<ShopPerson> = {}): ShopPerson => ({ id: name, name, skills: [], absent: [], ...change });
+const shop = (change: Partial<ShopCalendar> = {}): ShopCalendar => ({ ...usualShop(), ...change });
+const kinds = (spans: readonly WallSpan[], of: ShopCalendar): string[] => [...new Set(conflictsOn(spans, of).map(({ id }) => id.split(' ')[0]))];
+
+test('sessions with setting up and cleaning, and demolding, by the shop’s clock', () => {
+  const spans = on(plan);
+  expect(spans.map(({ kind }) => kind)).toEqual(['session', 'session', 'session', 'session', 'session', 'demolding']);
+  const [first] = spans;
+  expect(first.fromMin).toBe(dayNumber('2026-11-30') * DAY_MIN + 8 * 60 - 20);
+  expect(first.toMin).toBeGreaterThan(first.fromMin + 35);
+  expect(first.people).toBe(2);
+});
+
+test('within the hours, with people enough, nothing is wrong; on a closed day something is', () => {
+  expect(conflictsOn(on(plan), shop({ people: [person('a'), person('b')] }))).toEqual([]);
+  expect(kinds(on(plan), shop({ closed: [{ from: '2026-12-01', to: '2026-12-01', why: '' }] }))).toEqual(['hours']);
+  expect(conflictsOn([], shop())).toEqual([]);
+});
+
+test('two builds at the same hours want four people: three are too few, four are enough', () => {
+  const people = ['a', 'b', 'c', 'd'].map((name) => person(name));
+  expect(kinds(on(plan, plan), shop({ people: people.slice(0, 3) }))).toEqual(['people']);
+  expect(kinds(on(plan, plan), shop({ people }))).toEqual([]);
+});
+
+test('who is named cannot be at two places, nor be away', () => {
+  const crewed = planOf(
+    view({
+      mix: { people: 2, crew: ['a', 'b'], containersG: [1000], fillShare: 0.8, potShare: 0.5, measure: 'weight', scaleG: 1, gunKgPerMin: 0.6 },
+    }),
+  );
+  const people = ['a', 'b', 'c', 'd'].map((name) => person(name));
+  expect(kinds(on(crewed), shop({ people }))).toEqual([]);
+  expect(kinds(on(crewed, crewed), shop({ people }))).toEqual(['twice']);
+  const away = people.map((one) => (one.name === 'a' ? { ...one, absent: [{ from: '2026-12-02', to: '2026-12-02', why: 'ill' }] } : one));
+  expect(conflictsOn(on(crewed), shop({ people: away })).map(({ words }) => words)).toEqual(['a is not there: Build 0, Bulk 2']);
+});
+
+test('one oven takes one mold at a time, and must get hot enough', () => {
+  const oven = (startMin: number, holdC = 60): PlanDocument => planOf(withPostCure(view(), { startMin, rampKPerH: 10, holdC, holdMin: 600 }));
+  const start = 3 * DAY_MIN + 480;
+  const one: ShopCalendar['places'] = [{ id: 'o', name: 'Oven', kind: 'oven', highestC: 60 }];
+  const people = Array.from({ length: 6 }, (_, i) => person(String(i)));
+  const later = { ...oven(start + 2 * DAY_MIN), startDate: '2026-12-01' };
+  expect(kinds(on(oven(start)), shop({ places: one, people }))).not.toContain('oven');
+  expect(kinds(on(oven(start), oven(start + 60)), shop({ places: one, people }))).toContain('oven');
+  expect(kinds(on(oven(start), oven(start + 60)), shop({ places: [...one, { ...one[0], id: 'p' }], people }))).not.toContain('oven');
+  expect(kinds(on(oven(start), later), shop({ places: one, people }))).not.toContain('oven');
+  expect(kinds(on(oven(start, 61)), shop({ places: one, people }))).toContain('heat');
+  expect(kinds(on(oven(start, 60)), shop({ places: one, people }))).not.toContain('heat');
+});

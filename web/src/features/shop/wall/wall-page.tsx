@@ -1,0 +1,234 @@
+import type { PlanDocument } from '@pentimento/core/plan';
+import { conflictsOn, type WallSpan } from '@pentimento/core/planning';
+import { DAY_MIN, dateOf, dayNumber, momentText } from '@pentimento/core/shop-time';
+import { ChevronLeft, ChevronRight, Undo2 } from 'lucide-react';
+import { useMemo, useState } from 'react';
+import { Link } from 'react-router';
+import { useBuildQuery, type Build } from '../../../api/api';
+import { LevelMark } from '../../../shared/level-mark';
+import { ProblemLine } from '../../../shared/form-field';
+import { PrintButton } from '../../../shared/print-button';
+import { Empty, Failed, Loading } from '../../../shared/states';
+import { today } from '../../../shared/dates';
+import { useRefusal } from '../../../shared/use-may';
+import { useShop } from '../../../shared/use-shop';
+import { useMoveOnWall, useWall } from './use-wall';
+import { WallRows, type WallRow } from './wall-rows';
+
+const SPANS = [7, 14, 28] as const;
+type By = 'build' | 'person' | 'place';
+const BY: readonly By[] = ['build', 'person', 'place'];
+
+/** What is done in the shop over the coming weeks, by build, person and place, with what cannot be so. */
+export function WallPage() {
+  const wall = useWall();
+  const shop = useShop();
+  const [by, setBy] = useState<By>('build');
+  const [days, setDays] = useState<(typeof SPANS)[number]>(14);
+  const [fromDay, setFromDay] = useState(() => monday(dayNumber(today())));
+  const { move, error: moveError, saving } = useMoveOnWall();
+  const [moved, setMoved] = useState<{
+    readonly buildId: string;
+    readonly name: string;
+    readonly before: PlanDocument;
+    readonly byDays: number;
+  } | null>(null);
+  const readOnly = useRefusal('plan') !== null;
+  const conflicts = useMemo(() => (shop ? conflictsOn(wall.spans, shop.calendar) : []), [wall.spans, shop]);
+  const wrong = useMemo(() => new Set(conflicts.flatMap(({ spanIds }) => spanIds)), [conflicts]);
+  if (wall.error && wall.builds.length === 0) return <Failed error={wall.error} retry={wall.retry} />;
+  if (!shop || (wall.loading && wall.builds.length === 0)) return <Loading what="the wall" />;
+  const until = fromDay + days;
+  const shownConflicts = conflicts.filter(({ atMin }) => atMin >= fromDay * DAY_MIN && atMin < until * DAY_MIN);
+  const rows = rowsBy(
+    by,
+    wall.spans,
+    wall.builds,
+    shop.calendar.people.map(({ name }) => name),
+  );
+  const onMove = (build: Build, byDays: number): void => {
+    const { plan } = build.current;
+    const startDate = dateOf(dayNumber(plan.startDate) + byDays);
+    void move(build, { ...plan, startDate }, `Moved on the wall to ${startDate}`).then((saved) => {
+      if (saved) setMoved({ buildId: build.id, name: build.name, before: plan, byDays });
+    });
+  };
+  return (
+    <div>
+      <div className="rule flex flex-wrap items-center gap-3 border-b px-4 py-2">
+        <h1 className="text-xl font-semibold">Wall</h1>
+        <Link className="link text-sm print:hidden" to="/shop">
+          Shop
+        </Link>
+        <span className="hairline flex border print:hidden" role="group" aria-label="By">
+          {BY.map((one) => (
+            <button
+              key={one}
+              type="button"
+              aria-pressed={by === one}
+              className={`px-2 py-0.5 text-sm ${by === one ? 'bg-primary text-primary-content' : 'hover:bg-base-200'}`}
+              onClick={() => {
+                setBy(one);
+              }}
+            >
+              by {one}
+            </button>
+          ))}
+        </span>
+        <span className="hairline flex border print:hidden" role="group" aria-label="Days">
+          {SPANS.map((one) => (
+            <button
+              key={one}
+              type="button"
+              aria-pressed={days === one}
+              className={`num px-2 py-0.5 text-sm ${days === one ? 'bg-primary text-primary-content' : 'hover:bg-base-200'}`}
+              onClick={() => {
+                setDays(one);
+              }}
+            >
+              {one / 7} {one === 7 ? 'week' : 'weeks'}
+            </button>
+          ))}
+        </span>
+        <span className="flex items-center print:hidden">
+          <button
+            type="button"
+            className="btn btn-ghost btn-sm"
+            aria-label="A week earlier"
+            onClick={() => {
+              setFromDay(fromDay - 7);
+            }}
+          >
+            <ChevronLeft size={16} aria-hidden />
+          </button>
+          <button
+            type="button"
+            className="btn btn-ghost btn-sm"
+            onClick={() => {
+              setFromDay(monday(dayNumber(today())));
+            }}
+          >
+            This week
+          </button>
+          <button
+            type="button"
+            className="btn btn-ghost btn-sm"
+            aria-label="A week later"
+            onClick={() => {
+              setFromDay(fromDay + 7);
+            }}
+          >
+            <ChevronRight size={16} aria-hidden />
+          </button>
+        </span>
+        <span className="flex-1" />
+        <span className="print:hidden">
+          <PrintButton />
+        </span>
+      </div>
+      {moved && (
+        <Moved
+          moved={moved}
+          saving={saving}
+          move={move}
+          onDone={() => {
+            setMoved(null);
+          }}
+        />
+      )}
+      <div className="px-4">
+        <ProblemLine error={moveError} />
+      </div>
+      {wall.spans.length === 0 ? (
+        <Empty title="Nothing on the wall">Builds that are planned or under way stand here with their sessions, ovens and demolding.</Empty>
+      ) : (
+        <WallRows
+          rows={rows}
+          fromDay={fromDay}
+          days={days}
+          shop={shop.calendar}
+          wrong={wrong}
+          onMove={by === 'build' && !readOnly && !saving ? onMove : null}
+        />
+      )}
+      <section aria-label="Conflicts" className="px-4 py-3 text-sm">
+        <h2 className="font-semibold">{shownConflicts.length === 0 ? 'No conflicts in these weeks' : 'What cannot be so'}</h2>
+        <ul>
+          {shownConflicts.map(({ id, atMin, words }) => (
+            <li key={id} className="hairline border-t py-0.5">
+              <LevelMark level="stop" size={13} /> <span className="num mr-2">{momentText('1970-01-01', atMin)}</span> {words}
+            </li>
+          ))}
+        </ul>
+        {by === 'build' && !readOnly && (
+          <p className="muted mt-2 print:hidden">
+            A build that has not begun is dragged by whole days, or moved with the arrow keys; it becomes a version of its plan.
+          </p>
+        )}
+      </section>
+    </div>
+  );
+}
+
+/** What was moved, with a way back: the plan before is saved again. */
+function Moved({
+  moved,
+  saving,
+  move,
+  onDone,
+}: {
+  moved: { readonly buildId: string; readonly name: string; readonly before: PlanDocument; readonly byDays: number };
+  saving: boolean;
+  move: (build: Build, plan: PlanDocument, note: string) => Promise<boolean>;
+  onDone: () => void;
+}) {
+  const { data: build } = useBuildQuery(moved.buildId);
+  const { byDays, name, before } = moved;
+  return (
+    <p role="status" className="bg-base-200 flex items-center gap-3 px-4 py-1 text-sm">
+      {name}: {Math.abs(byDays)} {Math.abs(byDays) === 1 ? 'day' : 'days'} {byDays > 0 ? 'later' : 'earlier'}, saved as version{' '}
+      {build?.current.number}.
+      <button
+        type="button"
+        className="btn btn-xs"
+        disabled={saving || !build}
+        onClick={() => {
+          if (build)
+            void move(build, before, 'Moved back on the wall').then((saved) => {
+              if (saved) onDone();
+            });
+        }}
+      >
+        <Undo2 size={13} aria-hidden /> Move it back
+      </button>
+    </p>
+  );
+}
+
+/** The Monday of a day's week. 1970-01-01 was a Thursday. */
+const monday = (day: number): number => day - ((((day + 3) % 7) + 7) % 7);
+
+function rowsBy(by: By, spans: readonly WallSpan[], builds: readonly Build[], people: readonly string[]): WallRow[] {
+  switch (by) {
+    case 'build':
+      return builds.map((build) => ({
+        id: build.id,
+        name: build.name,
+        spans: spans.filter(({ buildId }) => buildId === build.id),
+        build: build.status === 'planned' ? build : null,
+      }));
+    case 'person': {
+      const hands = spans.filter((span) => span.people > 0);
+      const anybody = hands.filter(({ who }) => who.length === 0);
+      return [
+        ...people.map((name) => ({ id: name, name, spans: hands.filter(({ who }) => who.includes(name)), build: null })),
+        { id: 'anybody', name: 'Nobody named', spans: anybody, build: null },
+      ];
+    }
+    case 'place':
+      return [
+        { id: 'bench', name: 'Bench and booth', spans: spans.filter(({ kind }) => kind !== 'oven'), build: null },
+        { id: 'oven', name: 'Oven', spans: spans.filter(({ kind }) => kind === 'oven'), build: null },
+      ];
+  }
+}
