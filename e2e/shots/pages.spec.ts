@@ -24,11 +24,16 @@ test('paper', async ({ page }) => {
     tab.scrollIntoView({ block: 'start' });
   });
   await shoot(page, 'how-sure');
-  await page.getByRole('tab', { name: 'After release' }).click();
-  await page.getByRole('tab', { name: 'After release' }).evaluate((tab) => {
-    tab.scrollIntoView({ block: 'center' });
+  await page.getByRole('tab', { name: 'Plan it' }).click();
+  await page.getByRole('button', { name: 'Plan it', exact: true }).click();
+  const proposal = page.getByRole('list', { name: 'Proposals' }).getByRole('button').first();
+  await expect(proposal).toContainText('off the plug earliest', { timeout: 120_000 });
+  await page.getByRole('button', { name: 'Stop', exact: true }).click();
+  await proposal.click();
+  await page.getByRole('tab', { name: 'Plan it' }).evaluate((tab) => {
+    tab.scrollIntoView({ block: 'start' });
   });
-  await shoot(page, 'after-release');
+  await shoot(page, 'plan-it');
   await page.goto('/');
   await openBuild(page, 'Tram seat shell, two halves');
   for (const stage of ['Plug', 'Split', 'Release', 'Stack', 'Mix', 'Kit', 'Traveler']) {
@@ -68,13 +73,10 @@ test('paper', async ({ page }) => {
   await page.goto('/stores');
   await expect(page.getByRole('heading', { name: 'Stores' })).toBeVisible();
   await shoot(page, 'stores');
-  await page.goto('/stores#iso_lam');
-  await page.getByRole('checkbox', { name: /the same batch, logged/ }).check();
-  await expect(page.getByTestId('fit')).toBeVisible({ timeout: 30_000 });
-  await page.getByRole('region', { name: 'Cup tests' }).evaluate((section) => {
-    section.scrollIntoView({ block: 'start' });
-  });
-  await shoot(page, 'calibration');
+  await page.goto('/shop/wall');
+  await expect(page.getByRole('group', { name: 'Wall' })).toBeVisible();
+  await page.getByRole('button', { name: 'A week later' }).click();
+  await shoot(page, 'wall');
 });
 
 test('dim', async ({ page }) => {

@@ -17,5 +17,16 @@ export {
   type PlanTask,
   type Vary,
 } from './task.js';
+export {
+  earliestDueFirst,
+  planWholeShop,
+  randomShop,
+  scheduleInOrder,
+  type SharedShop,
+  type ShopJob,
+  type ShopSchedule,
+  type ShopTask,
+  type WholeShopState,
+} from './whole-shop.js';
 export { conflictsOn, wallOf, type WallBuild, type WallConflict, type WallKind, type WallSpan } from './wall.js';
 export { changedLimits, tryWhatIf, whatIfs, type ChangedLimit, type WhatIf } from './what-if.js';

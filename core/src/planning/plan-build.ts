@@ -86,7 +86,7 @@ function inEachAir(plan: PlanDocument, { air }: PlanTask['vary']): PlanDocument[
 }
 
 /** Spells by how many people are needed. */
-export function spellsOf({ plan, shop, task, busy = [], lifted }: PlanQuestion): (people: number) => Spell[] {
+export function spellsOf({ plan, shop, task, busy = [], lifted }: PlanQuestion): (people: number, who?: readonly string[]) => Spell[] {
   const span: Spell = [0, daysLookedAt(task, plan) * DAY_MIN];
   if (lifted?.has('hours')) return () => [span];
   const taken = busy.map(({ spell }) => spell);
@@ -97,9 +97,16 @@ export function spellsOf({ plan, shop, task, busy = [], lifted }: PlanQuestion):
   const open = openSpells(shop, plan.startDate, span);
   if (shop.people.length === 0) return () => without(open, taken);
   const there = shop.people.map((person) => presence(shop, person, plan.startDate, span));
-  return (people) => {
+  const byName = new Map(shop.people.map((person, i) => [person.name, there[i]]));
+  return (people, who = []) => {
+    // Who is named must be there; the others are anybody.
+    const named = who.flatMap((name) => {
+      const own = byName.get(name);
+      return own ? [own] : [];
+    });
     // So many more must be there where others need some at the same time.
-    const free = spellsWith(there, people);
+    const enough = spellsWith(there, people);
+    const free = named.length === 0 ? enough : both(enough, spellsWith(named, named.length));
     return busy.reduce<Spell[]>((left, { people: away, spell }) => {
       const stillEnough = spellsWith(there, people + away);
       const [from, to] = spell;
@@ -108,6 +115,9 @@ export function spellsOf({ plan, shop, task, busy = [], lifted }: PlanQuestion):
     }, free);
   };
 }
+
+const both = (a: readonly Spell[], b: readonly Spell[]): Spell[] =>
+  a.flatMap(([from, to]) => b.flatMap(([x, y]): Spell[] => (Math.max(from, x) < Math.min(to, y) ? [[Math.max(from, x), Math.min(to, y)]] : [])));
 
 /**
  * Makes a plan's schedule as good as it can be proved to be: one section exactly, on the grid and with the cards as they are; several one after

@@ -181,6 +181,16 @@ describe('people of the shop', () => {
     expect(found.plan.sections[0].sessions[0].startMin).toBeGreaterThanOrEqual(2 * 1440);
   });
 
+  test('who is named must be there', () => {
+    const all = { ...shop, people: [...shop.people, person('c')] };
+    const named = {
+      ...staged,
+      sections: staged.sections.map((section) => ({ ...section, sessions: section.sessions.map((session) => ({ ...session, who: ['a', 'b'] })) })),
+    };
+    expect(planBuild({ ...ask(staged), shop: all }, counted()).found!.plan.sections[0].sessions[0].startMin).toBeLessThan(1440);
+    expect(planBuild({ ...ask(named), shop: all }, counted()).found!.plan.sections[0].sessions[0].startMin).toBeGreaterThanOrEqual(2 * 1440);
+  });
+
   test('of two, nobody is free while one is at other work; of three, two are', () => {
     const busy = [{ people: 1, spell: [480, 600] as const }];
     const days = { ...ask(staged, { days: 1 }), busy };

@@ -49,8 +49,8 @@ export interface SectionQuestion {
   readonly sectionId: string;
   /** Sections that are planned, whose flanges it may be laid against */
   readonly done: readonly SectionEvaluation[];
-  /** When so many people are there and free [min] */
-  readonly spells: (people: number) => readonly Spell[];
+  /** When so many people, and those who are named, are there and free [min] */
+  readonly spells: (people: number, who: readonly string[]) => readonly Spell[];
   /** Nothing begins before [min] */
   readonly fromMin: number;
   /** Its release begins then; null: as planned */
@@ -114,7 +114,7 @@ export class SectionGround implements Ground<GrownSection> {
   private readonly nextsAt = new Map<number, readonly Next[]>();
   private readonly takes = new Map<string, number>();
   private readonly lastArrivals = new Map<string, number>();
-  private readonly spellsFor = new Map<number, readonly Spell[]>();
+  private readonly spellsFor = new Map<string, readonly Spell[]>();
   private readonly flanges = new Map<string, NeighborFlange | undefined>();
   private readonly leastHoldS: number;
   private readonly watchS: number;
@@ -217,7 +217,7 @@ export class SectionGround implements Ground<GrownSection> {
     }
     const [beforeS, takesS, gridS] = [this.beforeS(laid, next), this.takesS(laid, next), gridMin * 60];
     const found: number[] = [];
-    for (const [opens, closes] of this.spells(this.peopleOf(laid, next))) {
+    for (const [opens, closes] of this.spells(this.peopleOf(laid, next), this.whoAt(laid))) {
       const last = Math.min(untilS, closes * 60 - takesS);
       const first = Math.max(fromS + (laid > 0 ? beforeS : 0), opens * 60 + beforeS, this.asked.fromMin * 60);
       for (let at = Math.ceil((first - SAME_S) / gridS) * gridS; at <= last + SAME_S; at += gridS) found.push(at);
@@ -225,12 +225,18 @@ export class SectionGround implements Ground<GrownSection> {
     return found;
   }
 
-  private spells(people: number): readonly Spell[] {
-    const known = this.spellsFor.get(people);
+  private spells(people: number, who: readonly string[]): readonly Spell[] {
+    const key = `${String(people)} ${who.join('|')}`;
+    const known = this.spellsFor.get(key);
     if (known) return known;
-    const found = this.asked.spells(people);
-    this.spellsFor.set(people, found);
+    const found = this.asked.spells(people, who);
+    this.spellsFor.set(key, found);
     return found;
+  }
+
+  /** Who is named for a session, or for the build. */
+  private whoAt(laid: number): readonly string[] {
+    return this.sectionItems[laid].session.who ?? this.field.mix?.crew ?? [];
   }
 
   private firstStart(laid: number, next: Next, fromS: number): number | undefined {
@@ -238,7 +244,7 @@ export class SectionGround implements Ground<GrownSection> {
     const { session } = this.sectionItems[laid];
     if (locked.has(session.id)) return session.startMin * 60 >= fromS - SAME_S ? session.startMin * 60 : undefined;
     const [beforeS, takesS, gridS] = [this.beforeS(laid, next), this.takesS(laid, next), gridMin * 60];
-    for (const [opens, closes] of this.spells(this.peopleOf(laid, next))) {
+    for (const [opens, closes] of this.spells(this.peopleOf(laid, next), this.whoAt(laid))) {
       const first = Math.max(fromS + (laid > 0 ? beforeS : 0), opens * 60 + beforeS, this.asked.fromMin * 60);
       const at = Math.ceil((first - SAME_S) / gridS) * gridS;
       if (at + takesS <= closes * 60 + SAME_S) return at;
@@ -328,7 +334,7 @@ export class SectionGround implements Ground<GrownSection> {
     const { gridMin, horizonMin } = this.asked;
     const gridS = gridMin * 60;
     const found: number[] = [];
-    for (const [opens, closes] of this.spells(1)) {
+    for (const [opens, closes] of this.spells(1, [])) {
       for (
         let at = Math.ceil((Math.max(fromS, opens * 60) - SAME_S) / gridS) * gridS;
         at <= Math.min(closes, horizonMin) * 60 + SAME_S;

@@ -90,7 +90,7 @@ function Survives({ document, answer: { survival } }: { document: PlanDocument; 
 function Tried({ answer: { level, tried } }: { answer: WhatIfAnswer }) {
   const units = useUnits();
   return (
-    <section aria-label="What if" className="space-y-1">
+    <section aria-label="Otherwise" className="space-y-1">
       <h3 className="font-semibold">What if</h3>
       <ul className="space-y-1">
         {tried.map(({ id, words, level: then, changed }) => (
