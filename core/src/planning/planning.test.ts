@@ -159,6 +159,13 @@ describe('two sections', () => {
     expect(found!.demoldMin).toBeLessThanOrEqual(Math.max(...halves.demolds.map(({ atMin }) => atMin)));
   });
 
+  test('the second says that it waits for its release', () => {
+    const context = { cards, spells: spellsOf(ask(found!.plan)), gridMin: 30, clear: false };
+    const [, second] = found!.plan.sections;
+    const first = reasonsOf(found!.plan, found!.sections, context).find(({ sessionId }) => sessionId === second.sessions[0].id);
+    expect(first?.notBefore?.because).toMatch(/release is through|the shop opens/);
+  });
+
   test('hands are not at both at once', () => {
     const all = found!.plan.sections.flatMap(({ id }) => handsOf(found!.plan, id, cards)).sort((a, b) => a.spell[0] - b.spell[0]);
     all.slice(1).forEach(({ spell }, i) => {

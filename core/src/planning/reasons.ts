@@ -5,6 +5,7 @@ import { isAgainst } from './limits.js';
 import { sampleSegment } from '../growth/field-history.js';
 import { cardOf, type CardLibrary } from '../plan/card-library.js';
 import type { PlanDocument } from '../plan/plan-document.js';
+import { releaseSchedule } from '../release/release-schedule.js';
 import { sectionNamed } from '../plan/section-view.js';
 import type { Spell } from '../shop/shop-hours.js';
 import { KELVIN } from '../units/kelvin.js';
@@ -112,6 +113,11 @@ function earliest(
       atMin: mayMin,
       because: waitsToCool(last.zone, last.below, last.opensMin, cards) ? `restart temperature of ${of}${where}` : `cure of ${of}${where}`,
     };
+  }
+  const { release } = section.plan;
+  if (index === 0 && release) {
+    const { gateMin } = releaseSchedule(section.plan, release, cards);
+    if (gateMin <= session.startMin && gateMin > session.startMin - gridMin) return { atMin: gateMin, because: 'its release is through' };
   }
   const own = handsOf(plan, section.id, cards);
   const { people, spell } = own[index];
