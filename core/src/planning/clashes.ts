@@ -66,3 +66,18 @@ export function clashOf(question: PlanQuestion, options: PlanOptions, untilS: nu
   }
   return { limits: left, proved };
 }
+
+/**
+ * Where nothing was found and nothing proved: limits each of which, taken away alone, leaves a plan. Not proved to clash; without them there is one.
+ * @param untilS nothing new is asked after this
+ */
+export function suspectsOf(question: PlanQuestion, options: PlanOptions, untilS: number): Clash {
+  const longer = { ...question, task: { ...question.task, timeLimitS: 3600 } };
+  const eachS = (untilS - options.elapsedS()) / limitClasses.length;
+  // Those that are most often in the way come first.
+  const limits = [...limitClasses].reverse().filter((one) => {
+    const others = limitClasses.filter((other) => other !== one);
+    return options.elapsedS() < untilS && feasible(longer, others, options, Math.min(untilS, options.elapsedS() + eachS)) === 'yes';
+  });
+  return { limits, proved: false };
+}

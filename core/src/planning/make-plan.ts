@@ -3,7 +3,7 @@ import { aroundMold } from '../judging/worst-of-plan.js';
 import { moldWorkedOut, stepsOfMold } from '../steps/mold-steps.js';
 import type { CardLibrary } from '../plan/card-library.js';
 import type { PlanDocument } from '../plan/plan-document.js';
-import { clashOf, type Clash } from './clashes.js';
+import { clashOf, suspectsOf, type Clash } from './clashes.js';
 import { planBuild, type PlanAnswerOf, type PlanOptions, type PlanQuestion } from './plan-build.js';
 import { relaxationsOf, type Relaxation } from './relaxations.js';
 
@@ -19,14 +19,16 @@ export interface MadePlan extends PlanAnswerOf {
 /** Of the time, for finding out why there is no plan: at least so many seconds, or half of it. */
 const WHY_S = 20;
 
-/** Makes a plan; where it cannot be, says which limits clash and what would help. */
+/** Makes a plan; where there is none, or none was found in time, says which limits clash or stand in the way, and what would help. */
 export function makePlan(question: PlanQuestion, options: PlanOptions): MadePlan {
   const answer = planBuild(question, options);
   if (answer.found) return { ...answer, handsOnMin: handsOn(answer.found.plan, question.cards), clash: null, relaxations: [] };
-  if (answer.status !== 'infeasible') return { ...answer, handsOnMin: null, clash: null, relaxations: [] };
+  if (options.shouldStop?.()) return { ...answer, handsOnMin: null, clash: null, relaxations: [] };
   const fromS = options.elapsedS();
   const untilS = fromS + Math.max(WHY_S, question.task.timeLimitS / 2);
-  const clash = clashOf(question, options, fromS + (untilS - fromS) / 2);
+  const halfS = fromS + (untilS - fromS) / 2;
+  const clash = answer.status === 'infeasible' ? clashOf(question, options, halfS) : suspectsOf(question, options, halfS);
+  if (clash.limits.length === 0) return { ...answer, handsOnMin: null, clash: null, relaxations: [] };
   return { ...answer, handsOnMin: null, clash, relaxations: relaxationsOf(question, clash, options, { untilS }) };
 }
 

@@ -221,6 +221,15 @@ describe('impossible', () => {
     expect(madePlanReport(made)).toMatchObject({ status: 'infeasible', plan: null, clashes: [{ limit: 'hours' }] });
   });
 
+  test('nothing found in time: what stands in the way is named, not proved', () => {
+    const soft = planOf(view('staged', { plug: { ...mdf, heatLimitC: 31 } }));
+    let now = 0;
+    // A clock that goes on with every simulation.
+    const made = makePlan(ask(soft, { timeLimitS: 20 }), { elapsedS: () => now, shouldStop: () => ((now += 0.08), false) });
+    expect(made).toMatchObject({ status: 'stopped', found: null, clash: { proved: false } });
+    expect(made.clash?.limits).toContain('heat');
+  });
+
   test('a session locked outside the hours: it may move, or the shop opens earlier', () => {
     const early = {
       ...staged,

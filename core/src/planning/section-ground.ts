@@ -361,7 +361,7 @@ export class SectionGround implements Ground<GrownSection> {
   }
 
   grow(choices: readonly Choice[], below: GrownSection | null): GrownSection {
-    if (choices.length === 0) return BARE;
+    if (choices.length === 0) return this.bare();
     const { cards, sectionId } = this.asked;
     const endS = choices[choices.length - 1].startS + this.watchS;
     const whole = this.planOf(choices, endS);
@@ -385,7 +385,7 @@ export class SectionGround implements Ground<GrownSection> {
     let windows: readonly ScenarioWindows[] | undefined;
     const grown = {
       zones,
-      lost: below && below !== BARE ? this.lostIn(below, laid - last.count, last) : NONE_LOST,
+      lost: below && below.zones.length > 0 ? this.lostIn(below, laid - last.count, last) : NONE_LOST,
       scenarioWindows: () => (windows ??= this.scenarioWindows(zones)),
     };
     return {
@@ -399,6 +399,17 @@ export class SectionGround implements Ground<GrownSection> {
       risk: (next, startS) => this.lostIn(grown, laid, { ...next, startS }).size,
       stateAt: (timeS) => stateOf(zones, timeS, cards),
     };
+  }
+
+  /** Nothing laid: the plugs in the shop's air, so that a first session days later may be known already. */
+  private bare(): GrownSection {
+    const { cards, sectionId, horizonMin } = this.asked;
+    const plan = { ...this.planOf([], horizonMin * 60), postCures: [] };
+    const zones = [FIELD, ...sectionNamed(plan, sectionId).zones.map(({ id }) => id)].map((zoneId): GrownZone => {
+      const view = zoneId === FIELD ? fieldOf(plan, sectionId) : zoneOf(plan, sectionId, zoneId, this.flangeAt(zoneId));
+      return { view, places: [simulateGrowth(planToCase(view, cards), { maxStepS: MAX_STEP_S })], windows: [] };
+    });
+    return { ...BARE, converged: zones.every(({ places }) => places[0].status === 'converged'), stateAt: (timeS) => stateOf(zones, timeS, cards) };
   }
 
   private flangeAt(zoneId: string): NeighborFlange | undefined {

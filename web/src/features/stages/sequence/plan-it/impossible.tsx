@@ -9,11 +9,15 @@ export function Impossible({ made, startDate, onPropose }: { made: Made; startDa
   return (
     <div role="alert" className="border-error space-y-2 border-l-4 pl-3 text-sm">
       <p className="font-semibold">
-        <LevelMark level="stop" size={14} /> No plan keeps every limit
+        <LevelMark level="stop" size={14} /> {made.status === 'infeasible' ? 'No plan keeps every limit' : 'No plan was found in time'}
       </p>
       {made.clashes.length > 0 && (
         <p>
-          {made.clashes.length === 1 ? 'This cannot be kept: ' : 'These cannot be kept together: '}
+          {made.status !== 'infeasible'
+            ? 'Nothing proves that there is none; without one of these there is: '
+            : made.clashes.length === 1
+              ? 'This cannot be kept: '
+              : 'These cannot be kept together: '}
           {made.clashes.join(' · ')}.
         </p>
       )}

@@ -225,7 +225,7 @@ function Found({ document, planner, proposed, onPropose }: PlanItPanelProps) {
     groups.set(key, group);
   }
   const problems = [...new Set(planner.searches.flatMap(({ problem }) => (problem === null ? [] : [problem])))];
-  const impossible = made.find(({ made: one }) => one.status === 'infeasible' && !one.proposal);
+  const impossible = made.find(({ made: one }) => !one.proposal && (one.status === 'infeasible' || one.clashes.length > 0));
   const nothing = made.length > 0 && groups.size === 0 && !impossible && !planner.running;
   return (
     <>
