@@ -17,7 +17,7 @@ interface RowsProps<T> {
 /** A short list of the calendar, edited in place: a row per thing, a bin at its end, one more under it. */
 export function Rows<T>({ caption, heads, rows, nameOf, cells, fresh, add, readOnly, onChange }: RowsProps<T>) {
   return (
-    <section aria-label={caption} className="space-y-1">
+    <section aria-label={caption} className="min-w-0 space-y-1">
       <h3 className="font-semibold">{caption}</h3>
       <fieldset disabled={readOnly} className="overflow-x-auto">
         {rows.length > 0 && (

@@ -47,7 +47,7 @@ export function ShopCalendarPart({ saved, calendar, people }: ShopCalendarPartPr
   };
   const part = { shown, change, readOnly };
   return (
-    <section aria-label="Calendar" className="space-y-5 lg:col-span-2">
+    <section aria-label="Calendar" className="min-w-0 space-y-5 lg:col-span-2">
       <div className="rule flex flex-wrap items-center gap-3 border-b pb-1">
         <h2 className="font-semibold">Calendar</h2>
         <span className="muted flex-1 text-sm">
@@ -209,7 +209,7 @@ function Crew({ shown, change, readOnly, people }: PartProps & { readonly people
     change({ people: shown.people.map((person) => (person.id === next.id ? next : person)) });
   };
   return (
-    <div className="space-y-2">
+    <div className="min-w-0 space-y-2">
       <Rows<ShopPerson>
         caption="Who is there"
         heads={['Name', 'Can do', 'From', 'Until', 'Away']}
