@@ -29,6 +29,8 @@ const LEFT = 168;
 const LANE = 15;
 const GAP = 8;
 const HEAD = 34;
+/** A day so wide shows month and day. */
+const WHOLE_DATE = 46;
 /** A bar so wide carries its words. */
 const LABELED = 34;
 const FILL: Readonly<Record<WallKind, { readonly opacity: number; readonly dashed: boolean }>> = {
@@ -75,7 +77,7 @@ export function WallRows({ rows, fromDay, days, shop, wrong, onMove }: WallRowsP
                   {WEEKDAYS[weekdayOf(day)]}
                 </text>
                 <text x={3} y={27} className="num fill-current text-xs opacity-70">
-                  {days > 14 ? dateOf(day).slice(8) : dateOf(day).slice(5)}
+                  {plot / days < WHOLE_DATE ? dateOf(day).slice(8) : dateOf(day).slice(5)}
                 </text>
               </g>
             ))}
