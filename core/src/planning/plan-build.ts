@@ -15,7 +15,8 @@ import { DAY_MIN } from '../shop-time/shop-clock.js';
 import { comesBefore, placesInOrder } from './order.js';
 import { ScenarioSet } from './robust.js';
 import { LIMIT_OF } from './limits.js';
-import { SectionGround, type Accepted } from './section-ground.js';
+import { SectionGround } from './section-ground.js';
+import type { Accepted } from './section-question.js';
 import { AS_PLANNED, type Way } from './section-items.js';
 import { WEIGHTS, type LimitClass, type PlanTask } from './task.js';
 

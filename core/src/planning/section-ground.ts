@@ -1,32 +1,27 @@
 import { simulateGrowth } from '../growth/simulate-growth.js';
-import type { GrowthResult } from '../growth/growth-result.js';
 import { arePlacesApart, judgePlan, worseOf } from '../judging/evaluate-plan.js';
 import { evaluateSection, FIELD, flangeUnder, type SectionEvaluation } from '../judging/evaluate-mold.js';
 import type { Verdict } from '../judging/verdicts/verdict.js';
 import { levelIn } from '../judging/verdicts/window-verdicts.js';
-import { cardOf, type CardLibrary } from '../plan/card-library.js';
-import { layingSeconds, peopleAt, pliesArrive } from '../plan/laying.js';
-import { placeLayers } from '../plan/placed-layer.js';
+import { cardOf } from '../plan/card-library.js';
+import { pliesArrive } from '../plan/laying.js';
 import { planToCase } from '../plan/plan-to-case.js';
 import type { PlanDocument, PlanSection } from '../plan/plan-document.js';
-import type { PlanLayer, SectionPlan } from '../plan/section-plan.js';
+import type { PlanLayer } from '../plan/section-plan.js';
 import { sectionNamed } from '../plan/section-view.js';
 import { fieldOf, zoneOf, type NeighborFlange } from '../plan/zone-view.js';
 import { zoneLayer } from '../plan/zones.js';
-import { SAME_S, type Choice, type Cost, type Finished, type Ground, type Grown, type Next, type State } from '../planner/best-first.js';
-import { growthState } from '../planner/growth-state.js';
-import type { Spell } from '../shop/shop-hours.js';
-import { lateJoint, preparationOf, preparations } from '../stack/preparation.js';
-import { jointWindow, plannedAt, type JointWindow } from '../windows/joint-window.js';
+import type { Choice, Finished, Ground, Grown, State } from '../planner/best-first.js';
+import { lateJoint } from '../stack/preparation.js';
+import { plannedAt, type JointWindow } from '../windows/joint-window.js';
 import { demoldedAt, ovenAfter } from './after-laying.js';
+import { stateOf, topWindow, type GrownZone, type ZoneWindows } from './grown-zone.js';
 import { isAgainst, LIMIT_OF } from './limits.js';
-import { AS_PLANNED, chosenSessions, movedCatalyst, sectionItems, sizesAfter, type SectionItem, type Way } from './section-items.js';
-import type { ScenarioSet } from './robust.js';
-import type { LimitClass, Weights } from './task.js';
+import { SectionHours } from './section-hours.js';
+import { chosenSessions } from './section-items.js';
+import type { Accepted, SectionQuestion } from './section-question.js';
+import type { LimitClass } from './task.js';
 
-/** Setting up before a session, cleaning up after it, by everybody (as the steps say) [min]. */
-const SET_UP_MIN = 20;
-const CLEAN_MIN = 15;
 /** Longest step, so that what is read between frames is close [s]. */
 const MAX_STEP_S = 1800;
 /** Scenarios are a little coarser; what they vary by is far wider than that [K]. */
@@ -38,55 +33,8 @@ const MOST_DEMOLDINGS = 256;
 const HOUR_S = 3600;
 const DAY_S = 24 * HOUR_S;
 
-/** What is said of a finished plan; later: the mold would have to stay on longer. */
-export type Accepted = 'yes' | 'later' | 'no';
-
-/** What a search over one section is given. */
-export interface SectionQuestion {
-  /** Its other sections are as they are */
-  readonly plan: PlanDocument;
-  readonly cards: CardLibrary;
-  readonly sectionId: string;
-  /** Sections that are planned, whose flanges it may be laid against */
-  readonly done: readonly SectionEvaluation[];
-  /** When so many people, and those who are named, are there and free [min] */
-  readonly spells: (people: number, who: readonly string[]) => readonly Spell[];
-  /** Nothing begins before [min] */
-  readonly fromMin: number;
-  /** Its release begins then; null: as planned */
-  readonly releaseMin: number | null;
-  readonly horizonMin: number;
-  readonly gridMin: number;
-  readonly pliesMayMove: boolean;
-  /** Sessions that stay where they are */
-  readonly locked: ReadonlySet<string>;
-  readonly ways: readonly Way[];
-  readonly weights: Weights;
-  /** What its cost is: as weighed, or only when the next section may go on its flange */
-  readonly ends: 'demolding' | 'hard';
-  /** Limits are to be kept clear of: no care either, where a limit has a margin for it */
-  readonly clear: boolean;
-  /** Limits that are not asked, to find out which ones clash */
-  readonly lifted: ReadonlySet<LimitClass>;
-  /** What it must be kept in, in most; null: only as planned */
-  readonly scenarios: ScenarioSet | null;
-  /** Asked of a finished plan last of all */
-  readonly accept: (plan: PlanDocument, section: SectionEvaluation) => Accepted;
-}
-
 /** What a later session, or the end, may still put right. */
 const MAY_MEND: ReadonlySet<LimitClass> = new Set(['activation', 'demold', 'oven']);
-
-/** The windows onto what was laid last in a zone, at the places laid first and last. */
-interface ZoneWindows {
-  readonly view: SectionPlan;
-  readonly windows: readonly (JointWindow | null)[];
-}
-
-/** One zone of what was laid so far. */
-interface GrownZone extends ZoneWindows {
-  readonly places: readonly GrowthResult[];
-}
 
 /** A section on which nothing more is laid. */
 export interface GrownSection extends Grown {
@@ -105,246 +53,18 @@ interface ScenarioWindows {
 }
 
 /** Everything a section's search asks, with the real limits. */
-export class SectionGround implements Ground<GrownSection> {
+export class SectionGround extends SectionHours implements Ground<GrownSection> {
   /** Bow and print-through depend on the whole past. */
   readonly merges: boolean;
-  readonly sectionItems: readonly SectionItem[];
-  private readonly section: PlanSection;
-  private readonly field: SectionPlan;
-  private readonly nextsAt = new Map<number, readonly Next[]>();
-  private readonly takes = new Map<string, number>();
-  private readonly lastArrivals = new Map<string, number>();
-  private readonly spellsFor = new Map<string, readonly Spell[]>();
   private readonly flanges = new Map<string, NeighborFlange | undefined>();
-  private readonly leastHoldS: number;
   private readonly watchS: number;
 
-  constructor(private readonly asked: SectionQuestion) {
-    const { plan, sectionId, pliesMayMove, weights } = asked;
-    this.section = sectionNamed(plan, sectionId);
-    this.field = fieldOf(plan, sectionId);
-    this.sectionItems = sectionItems(this.section, pliesMayMove);
-    this.merges = weights.shape === 0 && asked.scenarios === null;
-    const limits = [...new Set(this.section.sessions.flatMap(({ layers }) => layers.map(({ cardId }) => cardId)))].map(
-      (id) => cardOf(asked.cards, id).limits,
-    );
-    this.watchS = Math.min(3 * DAY_S, Math.max(DAY_S, ...limits.map(({ bondClosesH }) => bondClosesH * HOUR_S)));
-    const last = this.section.sessions.at(-1)?.layers.at(-1);
-    const hours = last && cardOf(asked.cards, last.cardId).limits.demoldAfter?.hours;
-    // A layer that became warm may come off after half of its sheet's hours, never sooner.
-    this.leastHoldS = ((hours ?? 0) / 2) * HOUR_S;
-  }
-
-  get items(): number {
-    return this.sectionItems.length;
-  }
-
-  /** What is laid at this place of the order: sizes and ways. */
-  nexts(laid: number): readonly Next[] {
-    const known = this.nextsAt.get(laid);
-    if (known) return known;
-    const { ways, cards, locked } = this.asked;
-    const found = sizesAfter(this.sectionItems, laid).flatMap((count) => {
-      const own = this.sectionItems.slice(laid, laid + count);
-      const sessions = new Set(own.map(({ session }) => session.id));
-      const after = this.sectionItems.at(laid + count);
-      // A locked session is laid as it is: nothing of it apart, nothing with it.
-      if ([...sessions].some((id) => locked.has(id)) && (sessions.size > 1 || !own[0].first || after?.session.id === own[0].session.id)) return [];
-      return ways.flatMap((way, w): Next[] => (this.wayFits(own, laid, way, cards) ? [{ count, way: w }] : []));
-    });
-    this.nextsAt.set(laid, found);
-    return found;
-  }
-
-  /** Sizes and ways as planned come first. */
-  unusual(laid: number, { count, way = 0 }: Next): number {
-    const { session } = this.sectionItems[laid];
-    const planned = this.sectionItems.filter((item) => item.session === session).length;
-    return Math.abs(count - planned) + (way === 0 ? 0 : 1);
-  }
-
-  private wayFits(own: readonly SectionItem[], laid: number, way: Way, cards: CardLibrary): boolean {
-    const isLocked = this.asked.locked.has(own[0].session.id);
-    if (isLocked) return way === this.asked.ways[0];
-    if (way.abraded && (laid === 0 || own[0].layers[0].start !== undefined)) return false;
-    if (way.people !== null && way.people === peopleAt(own[0].session, this.field)) return false;
-    if (way.catalystPct === 0) return true;
-    return own.some(({ layers }) => layers.some((layer) => movedCatalyst(layer, way.catalystPct, cards) !== null));
-  }
-
-  private way({ way = 0 }: Next): Way {
-    return this.asked.ways[way] ?? AS_PLANNED;
-  }
-
-  private peopleOf(laid: number, next: Next): number {
-    return this.way(next).people ?? peopleAt(this.sectionItems[laid].session, this.field);
-  }
-
-  /** Session as it would be laid, by itself. */
-  private sessionOf(laid: number, next: Next, startS = 0): PlanSection['sessions'][number] {
-    const own = this.sectionItems.slice(laid, laid + next.count);
-    return chosenSessions(this.section, own, [{ ...next, startS }], this.asked.ways, this.asked.cards).sessions[0];
-  }
-
-  /** Of laying alone [s]. */
-  private layS(laid: number, next: Next): number {
-    const key = `${String(laid)} ${String(next.count)} ${String(next.way)}`;
-    const known = this.takes.get(key);
-    if (known !== undefined) return known;
-    const took = layingSeconds(this.sessionOf(laid, next), this.field, this.asked.cards);
-    this.takes.set(key, took);
-    return took;
-  }
-
-  /** Hands before it: set up, pots, and what is done to the surface below [s]. */
-  private beforeS(laid: number, next: Next): number {
-    const first = this.sectionItems[laid].layers[0];
-    const preparation = this.way(next).abraded ? preparations.find(({ start }) => start === 'abraded') : laid > 0 ? preparationOf(first) : null;
-    const minutes = preparation ? (preparation.minutesPerM2 * this.field.areaM2) / this.peopleOf(laid, next) : 0;
-    return (SET_UP_MIN + minutes) * 60;
-  }
-
-  takesS(laid: number, next: Next): number {
-    return this.layS(laid, next) + CLEAN_MIN * 60;
-  }
-
-  starts(laid: number, next: Next, fromS: number, untilS: number): readonly number[] {
-    const { locked, gridMin } = this.asked;
-    const { session } = this.sectionItems[laid];
-    if (locked.has(session.id)) {
-      const at = session.startMin * 60;
-      return at >= fromS - SAME_S && at <= untilS ? [at] : [];
-    }
-    const [beforeS, takesS, gridS] = [this.beforeS(laid, next), this.takesS(laid, next), gridMin * 60];
-    const found: number[] = [];
-    for (const [opens, closes] of this.spells(this.peopleOf(laid, next), this.whoAt(laid))) {
-      const last = Math.min(untilS, closes * 60 - takesS);
-      const first = Math.max(fromS + (laid > 0 ? beforeS : 0), opens * 60 + beforeS, this.asked.fromMin * 60);
-      for (let at = Math.ceil((first - SAME_S) / gridS) * gridS; at <= last + SAME_S; at += gridS) found.push(at);
-    }
-    return found;
-  }
-
-  private spells(people: number, who: readonly string[]): readonly Spell[] {
-    const key = `${String(people)} ${who.join('|')}`;
-    const known = this.spellsFor.get(key);
-    if (known) return known;
-    const found = this.asked.spells(people, who);
-    this.spellsFor.set(key, found);
-    return found;
-  }
-
-  /** Who is named for a session, or for the build. */
-  private whoAt(laid: number): readonly string[] {
-    return this.sectionItems[laid].session.who ?? this.field.mix?.crew ?? [];
-  }
-
-  private firstStart(laid: number, next: Next, fromS: number): number | undefined {
-    const { locked, gridMin } = this.asked;
-    const { session } = this.sectionItems[laid];
-    if (locked.has(session.id)) return session.startMin * 60 >= fromS - SAME_S ? session.startMin * 60 : undefined;
-    const [beforeS, takesS, gridS] = [this.beforeS(laid, next), this.takesS(laid, next), gridMin * 60];
-    for (const [opens, closes] of this.spells(this.peopleOf(laid, next), this.whoAt(laid))) {
-      const first = Math.max(fromS + (laid > 0 ? beforeS : 0), opens * 60 + beforeS, this.asked.fromMin * 60);
-      const at = Math.ceil((first - SAME_S) / gridS) * gridS;
-      if (at + takesS <= closes * 60 + SAME_S) return at;
-    }
-    return undefined;
-  }
-
-  /** No way of laying the rest from a time on ends earlier [s]; Infinity: the spells are not enough. */
-  lastLaidS(laid: number, fromS: number): number {
-    if (laid === this.items) return fromS;
-    const gridS = this.asked.gridMin * 60;
-    // Rounded down to the grid: what is said holds for every moment that has the same key.
-    const from = Math.floor((fromS + SAME_S) / gridS) * gridS;
-    const key = `${String(laid)} ${String(from)}`;
-    const known = this.lastArrivals.get(key);
-    if (known !== undefined) return known;
-    let best = Infinity;
-    for (const next of this.nexts(laid)) {
-      const startS = this.firstStart(laid, next, from);
-      if (startS !== undefined) best = Math.min(best, this.lastLaidS(laid + next.count, startS + this.takesS(laid, next)));
-    }
-    this.lastArrivals.set(key, best);
-    return best;
-  }
-
-  /** Hands at a session, set up and cleaned up [person-hours]. */
-  private handsH(laid: number, next: Next): number {
-    const people = this.peopleOf(laid, next);
-    return (people * (this.beforeS(laid, next) + this.takesS(laid, next))) / HOUR_S;
-  }
-
-  private readonly leastHands = new Map<number, number>();
-  private leastHandsH(laid: number): number {
-    if (laid === this.items) return 0;
-    const known = this.leastHands.get(laid);
-    if (known !== undefined) return known;
-    const least = Math.min(...this.nexts(laid).map((next) => this.handsH(laid, next) + this.leastHandsH(laid + next.count)));
-    this.leastHands.set(laid, least);
-    return least;
-  }
-
-  handsOf(choices: readonly Choice[]): number {
-    let [laid, hours] = [0, 0];
-    for (const choice of choices) {
-      hours += this.handsH(laid, choice);
-      laid += choice.count;
-    }
-    return hours;
-  }
-
-  private costOf({
-    demoldS,
-    hardS,
-    handsH,
-    shape,
-  }: {
-    readonly demoldS: number;
-    readonly hardS: number;
-    readonly handsH: number;
-    readonly shape: number;
-  }): Cost {
-    const { demold, hands, shape: byShape } = this.asked.weights;
-    if (this.asked.ends === 'hard') return [hardS / HOUR_S, demoldS / HOUR_S, handsH];
-    return [(demold * demoldS) / HOUR_S + hands * handsH + byShape * shape, demoldS / HOUR_S, handsH];
-  }
-
-  bound(choices: readonly Choice[], laid: number): Cost {
-    const last = choices[choices.length - 1];
-    const lastS = this.lastLaidS(laid, last.startS + this.takesS(laid - last.count, last));
-    return this.boundFrom(lastS - CLEAN_MIN * 60, this.handsOf(choices) + this.leastHandsH(laid));
-  }
-
-  /** Of no plan at all: hours until it may come off, and hours of hands. */
-  least(): { readonly demoldH: number; readonly handsH: number } {
-    const laidS = this.lastLaidS(0, this.asked.fromMin * 60) - CLEAN_MIN * 60;
-    const demoldS = Number.isFinite(laidS) ? this.demoldings(laidS + this.leastHoldS, 1).at(0) : undefined;
-    return { demoldH: (demoldS ?? Infinity) / HOUR_S, handsH: this.leastHandsH(0) };
-  }
-
-  private boundFrom(laidS: number, handsH: number): Cost {
-    const demoldS = Number.isFinite(laidS) ? this.demoldings(laidS + this.leastHoldS, 1).at(0) : undefined;
-    return demoldS === undefined ? [Infinity] : this.costOf({ demoldS, hardS: laidS, handsH, shape: 0 });
-  }
-
-  /** Moments on the grid at which the mold may come off, from a time on: somebody is there, an end included [s]. */
-  private demoldings(fromS: number, most: number): number[] {
-    const { gridMin, horizonMin } = this.asked;
-    const gridS = gridMin * 60;
-    const found: number[] = [];
-    for (const [opens, closes] of this.spells(1, [])) {
-      for (
-        let at = Math.ceil((Math.max(fromS, opens * 60) - SAME_S) / gridS) * gridS;
-        at <= Math.min(closes, horizonMin) * 60 + SAME_S;
-        at += gridS
-      ) {
-        found.push(at);
-        if (found.length >= most) return found;
-      }
-    }
-    return found;
+  constructor(asked: SectionQuestion) {
+    super(asked);
+    this.merges = asked.weights.shape === 0 && asked.scenarios === null;
+    const ids = new Set(this.section.sessions.flatMap(({ layers }) => layers.map(({ cardId }) => cardId)));
+    const closes = [...ids].map((id) => cardOf(asked.cards, id).limits.bondClosesH * HOUR_S);
+    this.watchS = Math.min(3 * DAY_S, Math.max(DAY_S, ...closes));
   }
 
   /** The plan with these sessions in the section, let go at a moment. */
@@ -587,39 +307,4 @@ function firstOf(count: number, endAt: (i: number) => End): number | null {
     else below = middle;
   }
   return above;
-}
-
-/** The window onto what was laid last, at a place. */
-function topWindow(view: SectionPlan, result: GrowthResult, cards: CardLibrary): JointWindow | null {
-  const below = view.sessions.length - 1;
-  const top = view.sessions.at(-1)?.layers.at(-1);
-  if (!top || result.status !== 'converged') return null;
-  const card = cardOf(cards, top.cardId);
-  return jointWindow(result, {
-    below,
-    card,
-    catalystPct: card.kinetics.c_ref === null ? null : top.catalystPct,
-    plannedS: result.input.endS,
-    pockets: view.shape?.pockets ?? false,
-  });
-}
-
-/** Every zone at both places, one after the other. */
-function stateOf(zones: readonly GrownZone[], timeS: number, cards: CardLibrary): State {
-  const runs = zones.flatMap(({ view, places }) => places.map((result) => ({ view, result })));
-  const states = runs.map(({ result }) => growthState(result, timeS));
-  const isLaid = states.flatMap(({ tempK, laid }) => Array.from(tempK, (_, i) => laid(i)));
-  return {
-    tempK: Float64Array.from(states.flatMap(({ tempK }) => [...tempK])),
-    cure: Float64Array.from(states.flatMap(({ cure }) => [...cure])),
-    laid: (cell) => isLaid[cell],
-    warmth: runs.flatMap(({ view, result }) =>
-      placeLayers(view, result, cards).map(({ card, outcome }) => {
-        const { activationC, demoldAfter } = card.limits;
-        // A sheet's hours are shorter for what became warmer, up to this.
-        const most = Math.max(activationC ?? 0, demoldAfter ? demoldAfter.atC + 30 : 0) + 273.15;
-        return activationC === null && demoldAfter === null ? NaN : Math.min(outcome.coolestPeakK, most);
-      }),
-    ),
-  };
 }

@@ -4,11 +4,13 @@ import { readDay } from './dates';
 interface DayInputProps {
   /** YYYY-MM-DD; null: none */
   readonly value: string | null;
+  /** Where no label stands beside it */
+  readonly label?: string;
   readonly onChange: (day: string | null) => void;
 }
 
 /** A day written the same in every country; what is no day stays where it was typed, marked. */
-export function DayInput({ value, onChange }: DayInputProps) {
+export function DayInput({ value, label, onChange }: DayInputProps) {
   const [typed, setTyped] = useState<string | null>(null);
   const wrong = typed !== null && typed.trim() !== '' && readDay(typed) === null;
   return (
@@ -17,6 +19,7 @@ export function DayInput({ value, onChange }: DayInputProps) {
         className={`num hairline bg-base-100 h-7 w-28 border px-1 ${wrong ? 'border-error' : ''}`}
         inputMode="numeric"
         placeholder="2027-02-01"
+        aria-label={label}
         aria-invalid={wrong}
         value={typed ?? value ?? ''}
         onChange={(event) => {

@@ -182,6 +182,9 @@ function AtBench({ build, bench, state, library, nowMin }: AtBenchProps) {
         <Link className="link flex min-h-11 items-center" to={`/builds/${build.id}`}>
           Plan
         </Link>
+        <Link className="link flex min-h-11 items-center" to={`/builds/${build.id}/sequence#plan-it`}>
+          Plan the rest
+        </Link>
       </div>
       <BellList rung={bell.rung} onPutAway={bell.putAway} />
       {bench.problem && (

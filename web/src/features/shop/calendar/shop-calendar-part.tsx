@@ -158,6 +158,7 @@ const freshDays = (): ClosedDays => ({ from: today(), to: today(), why: '' });
 const daysCells = (row: ClosedDays, onRow: (row: ClosedDays) => void): React.ReactNode[] => [
   <DayInput
     key="from"
+    label="First day"
     value={row.from}
     onChange={(from) => {
       if (from !== null) onRow({ ...row, from, to: row.to < from ? from : row.to });
@@ -165,6 +166,7 @@ const daysCells = (row: ClosedDays, onRow: (row: ClosedDays) => void): React.Rea
   />,
   <DayInput
     key="to"
+    label="Last day"
     value={row.to}
     onChange={(to) => {
       if (to !== null) onRow({ ...row, to });
@@ -217,13 +219,13 @@ function Crew({ shown, change, readOnly, people }: PartProps & { readonly people
         nameOf={({ name }) => name}
         cells={(row, onRow) => [
           cells(shopPersonFields, row, onRow)('name', { showLabel: false, width: 'w-32' }),
-          <span key="skills" className="flex flex-wrap gap-x-1">
+          <span key="skills" className="flex flex-wrap gap-1">
             {skills.map((skill) => (
               <button
                 key={skill}
                 type="button"
                 aria-pressed={row.skills.includes(skill)}
-                className={`hairline border px-1 text-xs ${row.skills.includes(skill) ? 'bg-primary text-primary-content' : ''}`}
+                className={`hairline min-h-6 border px-1.5 text-xs ${row.skills.includes(skill) ? 'bg-primary text-primary-content' : ''}`}
                 onClick={() => {
                   onRow({ ...row, skills: row.skills.includes(skill) ? row.skills.filter((other) => other !== skill) : [...row.skills, skill] });
                 }}

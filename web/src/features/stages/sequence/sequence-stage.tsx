@@ -5,7 +5,7 @@ import { moveSession, sectionOf, withSection, zoneOf, type Objection, type PlanD
 import { FIELD, mergeZones, worstLevel, type SectionDistortionAlong, type Verdict } from '@pentimento/core/judging';
 import type { SectionDistortion } from '@pentimento/core/distortion';
 import { useMemo, useState, type ComponentProps, type ReactNode } from 'react';
-import { Link } from 'react-router';
+import { Link, useLocation } from 'react-router';
 import { useAppDispatch } from '../../../app/store';
 import { Loading } from '../../../shared/states';
 import { useShop } from '../../../shared/use-shop';
@@ -70,7 +70,7 @@ export function SequenceStage({
   const builtHere = useMemo(() => (built ? ghostOf(built, choice) : null), [built, choice]);
   const [view, setView] = useState<ChartView>({ heightMode: 'even', folded: true, cureLevel: 0.6 });
   const [cursorS, setCursorS] = useState<number | null>(null);
-  const [tab, setTab] = useState<Tab>('stack');
+  const [tab, setTab] = useState<Tab>(useLocation().hash === '#plan-it' ? 'plan-it' : 'stack');
   const [explained, setExplained] = useState<Explanation | null>(null);
   const [asked, setAsked] = useState<Verdict | null>(null);
   const levers = useLevers(document, section.id, asked, cards);
