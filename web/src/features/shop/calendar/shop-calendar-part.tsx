@@ -218,7 +218,7 @@ function Crew({ shown, change, readOnly, people }: PartProps & { readonly people
         rows={shown.people}
         nameOf={({ name }) => name}
         cells={(row, onRow) => [
-          cells(shopPersonFields, row, onRow)('name', { showLabel: false, width: 'w-32' }),
+          cells(shopPersonFields, row, onRow)('name', { showLabel: false, label: `${row.name}, name`, width: 'w-32' }),
           <span key="skills" className="flex flex-wrap gap-1">
             {skills.map((skill) => (
               <button
@@ -288,8 +288,8 @@ function Places({ shown, change, readOnly }: PartProps) {
       cells={(row, onRow) => {
         const cell = cells(shopPlaceFields, row, onRow);
         return [
-          cell('name', { showLabel: false, width: 'w-36' }),
-          cell('kind', { showLabel: false }),
+          cell('name', { showLabel: false, label: `${row.name}, name`, width: 'w-36' }),
+          cell('kind', { showLabel: false, label: `${row.name}, it is` }),
           cell('lengthMm', { showLabel: false, label: `${row.name}, length` }),
           cell('widthMm', { showLabel: false, label: `${row.name}, width` }),
           row.kind === 'oven' ? cell('highestC', { showLabel: false, label: `${row.name}, highest` }) : null,
