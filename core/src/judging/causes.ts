@@ -36,6 +36,9 @@ const KIND: Readonly<Record<VerdictKind, CauseKind>> = {
   'catalyst-range': 'catalyst',
 };
 
+/** What lies behind a limit of a kind. */
+export const causeOf = (kind: VerdictKind): CauseKind => KIND[kind];
+
 /** The session that a limit goes back to: the last one laid before a peak, or the one that a joint is laid by. */
 function sessionOf(plan: SectionPlan, { kind, aboutId, timeS, id }: Verdict): string | null {
   if (KIND[kind] === 'heat') return plan.sessions.findLast(({ startMin }) => startMin * 60 <= timeS)?.id ?? null;

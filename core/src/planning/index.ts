@@ -1,6 +1,7 @@
 export { LIMIT_WORDS, type Clash } from './clashes.js';
 export { handsOn, makePlan, type MadePlan } from './make-plan.js';
-export { daysLookedAt, handsOf, planBuild, spellsOf, type FoundPlan, type PlanAnswerOf, type PlanOptions, type PlanQuestion } from './plan-build.js';
+export { handsOf } from './session-hands.js';
+export { daysLookedAt, planBuild, spellsOf, type FoundPlan, type PlanAnswerOf, type PlanOptions, type PlanQuestion } from './plan-build.js';
 export { asksForPlan, readPlanTask, type ReadTask } from './read-task.js';
 export { reasonsOf, survivalOf, type Bound, type SessionReason, type Survival } from './reasons.js';
 export { type Relaxation } from './relaxations.js';

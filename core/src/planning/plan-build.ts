@@ -4,7 +4,6 @@ import { aroundMold } from '../judging/worst-of-plan.js';
 import { jointMinutes, jointSchedule } from '../joints/joint-schedule.js';
 import type { CardLibrary } from '../plan/card-library.js';
 import type { Objection } from '../plan/objection.js';
-import { layingSeconds, peopleAt } from '../plan/laying.js';
 import type { PlanDocument } from '../plan/plan-document.js';
 import { releaseSchedule } from '../release/release-schedule.js';
 import { sectionNamed, sectionOf } from '../plan/section-view.js';
@@ -14,8 +13,9 @@ import type { ShopCalendar } from '../shop/shop-calendar.js';
 import { DAY_MIN } from '../shop-time/shop-clock.js';
 import { comesBefore, placesInOrder } from './order.js';
 import { ScenarioSet } from './robust.js';
-import { LIMIT_OF } from './limits.js';
-import { SectionGround } from './section-ground.js';
+import { limitOf } from './limits.js';
+import { SectionGround, shapeOf } from './section-ground.js';
+import { handsOf } from './session-hands.js';
 import type { Accepted } from './section-question.js';
 import { AS_PLANNED, type Way } from './section-items.js';
 import { WEIGHTS, type LimitClass, type PlanTask } from './task.js';
@@ -62,8 +62,6 @@ const CATALYST_PCT = 0.25;
 /** A warmer shop: heated by day and night, so that it swings less. */
 const WARMER_K = 3;
 const STEADIER = 0.5;
-/** Longest step, as the search takes it [s]. */
-const MAX_STEP_S = 1800;
 
 /** Every way in which a session may be laid; the first is as planned. */
 export function waysOf({ catalyst, joints, people }: PlanTask['vary'], plan: PlanDocument): Way[] {
@@ -292,7 +290,7 @@ class Planner {
       }
       if (!result.best) return { proved: false, leastCost };
       plan = ground.finishedPlan(result.best.choices, result.best.demoldS);
-      done.push(evaluateSection(plan, cards, id, done, new Map(), { maxStepS: MAX_STEP_S }));
+      done.push(evaluateSection(plan, cards, id, done, new Map()));
     }
     this.better(plan, null);
     return { proved: false, leastCost };
@@ -344,7 +342,7 @@ class Planner {
     let plan = planned;
     for (let tries = 0; tries < 96; tries++) {
       const sections = evaluateMold(plan, cards);
-      const stops = sections.flatMap(({ verdicts }) => verdicts).filter(({ level, kind }) => level === 'stop' && !lifted.has(LIMIT_OF[kind]));
+      const stops = sections.flatMap(({ verdicts }) => verdicts).filter(({ level, kind }) => level === 'stop' && !lifted.has(limitOf(kind)));
       if (stops.length === 0) {
         const accepted = sections.length > 1 ? this.accept(plan, sections) : 'yes';
         if (accepted === 'no') return;
@@ -360,8 +358,8 @@ class Planner {
         this.options.onBetter?.(found, bound ? Math.max(0, (found.cost[0] - bound[0]) / found.cost[0]) : 1);
         return;
       }
-      // A coarser run let it off a little too soon.
-      if (stops.some(({ kind }) => LIMIT_OF[kind] !== 'demold')) return;
+      // Sections that come off together wait for the last of them.
+      if (stops.some(({ kind }) => limitOf(kind) !== 'demold')) return;
       const next = this.laterDemold(plan);
       if (!next) return;
       plan = next;
@@ -391,10 +389,7 @@ class Planner {
       (sum, { id }) => sum + handsOf(plan, id, cards).reduce((own, { people, spell }) => own + (people * (spell[1] - spell[0])) / 60, 0),
       0,
     );
-    const shape = Math.max(
-      0,
-      ...sections.map(({ distortion }) => (distortion ? Math.abs(distortion.bowPerMeterM) * 1000 + (distortion.print?.index ?? 0) / 10 : 0)),
-    );
+    const shape = Math.max(0, ...sections.map(shapeOf));
     return [weights.demold * demoldH + weights.hands * handsH + weights.shape * shape, demoldH, handsH];
   }
 
@@ -458,13 +453,4 @@ export function beginningOf(plan: PlanDocument, id: string, done: readonly Secti
     .filter(({ joint, second }) => joint.kind === 'flange released' && second.id === id)
     .map(({ endMin }) => endMin);
   return beginningAfter(plan, id, Math.max(0, after?.laidMin ?? 0, ...flange), cards);
-}
-
-/** When hands of a section are at its sessions, set up and cleaned up. */
-export function handsOf(plan: PlanDocument, sectionId: string, cards: CardLibrary): { readonly people: number; readonly spell: Spell }[] {
-  const view = sectionOf(plan, sectionId);
-  return view.sessions.map((session) => ({
-    people: peopleAt(session, view),
-    spell: [session.startMin - 20, session.startMin + layingSeconds(session, view, cards) / 60 + 15],
-  }));
 }

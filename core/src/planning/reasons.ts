@@ -10,7 +10,7 @@ import { sectionNamed } from '../plan/section-view.js';
 import type { Spell } from '../shop/shop-hours.js';
 import { KELVIN } from '../units/kelvin.js';
 import { byLevel } from '../units/levels.js';
-import { handsOf } from './plan-build.js';
+import { handsOf } from './session-hands.js';
 
 /** Why a session begins no earlier, or no later. */
 export interface Bound {

@@ -16,7 +16,7 @@ import { lateJoint } from '../stack/preparation.js';
 import { plannedAt, type JointWindow } from '../windows/joint-window.js';
 import { demoldedAt, ovenAfter } from './after-laying.js';
 import { stateOf, topWindow, type GrownZone, type ZoneWindows } from './grown-zone.js';
-import { isAgainst, LIMIT_OF } from './limits.js';
+import { isAgainst, limitOf } from './limits.js';
 import { SectionHours } from './section-hours.js';
 import { chosenSessions } from './section-items.js';
 import type { Accepted, SectionQuestion } from './section-question.js';
@@ -32,6 +32,8 @@ const SCENARIOS_MORE = 8;
 const MOST_DEMOLDINGS = 256;
 const HOUR_S = 3600;
 const DAY_S = 24 * HOUR_S;
+/** Laying takes time: a window is counted from the last ply [s]. */
+const WATCH_MORE_S = DAY_S;
 
 /** What a later session, or the end, may still put right. */
 const MAY_MEND: ReadonlySet<LimitClass> = new Set(['activation', 'demold', 'oven']);
@@ -57,14 +59,20 @@ export class SectionGround extends SectionHours implements Ground<GrownSection> 
   /** Bow and print-through depend on the whole past. */
   readonly merges: boolean;
   private readonly flanges = new Map<string, NeighborFlange | undefined>();
+  /** After a session the next one begins no later [s] */
   private readonly watchS: number;
 
   constructor(asked: SectionQuestion) {
     super(asked);
     this.merges = asked.weights.shape === 0 && asked.scenarios === null;
-    const ids = new Set(this.section.sessions.flatMap(({ layers }) => layers.map(({ cardId }) => cardId)));
-    const closes = [...ids].map((id) => cardOf(asked.cards, id).limits.bondClosesH * HOUR_S);
-    this.watchS = Math.min(3 * DAY_S, Math.max(DAY_S, ...closes));
+    const layers = this.section.sessions.flatMap((session) => session.layers);
+    // A joint that is keyed keeps; one that bonds keeps as long as any of the cards is sure of.
+    const keyed = asked.ways.some(({ abraded }) => abraded) || layers.some(({ start }) => start !== undefined && start !== 'tack');
+    const bonds = layers.map(({ cardId }) => {
+      const { bondClosesH, windowSpreadPct } = cardOf(asked.cards, cardId).limits;
+      return bondClosesH * (1 + windowSpreadPct / 100) * HOUR_S;
+    });
+    this.watchS = keyed ? asked.horizonMin * 60 : Math.max(DAY_S, ...bonds) + WATCH_MORE_S;
   }
 
   /** The plan with these sessions in the section, let go at a moment. */
@@ -98,8 +106,8 @@ export class SectionGround extends SectionHours implements Ground<GrownSection> 
     });
     const converged = zones.every(({ places }) => places.every(({ status }) => status === 'converged'));
     const verdicts = converged ? zones.flatMap((zone) => this.verdictsOf(zone)) : [];
-    const stops = verdicts.filter((verdict) => this.speaksAgainst(verdict) && !MAY_MEND.has(LIMIT_OF[verdict.kind]));
-    const brokenS = stops.reduce((least, { kind, timeS }) => Math.min(least, LIMIT_OF[kind] === 'heat' ? timeS : -Infinity), Infinity);
+    const stops = verdicts.filter((verdict) => this.speaksAgainst(verdict) && !MAY_MEND.has(limitOf(verdict.kind)));
+    const brokenS = stops.reduce((least, { kind, timeS }) => Math.min(least, limitOf(kind) === 'heat' ? timeS : -Infinity), Infinity);
     const laid = countLaid(choices);
     const last = choices[choices.length - 1];
     let windows: readonly ScenarioWindows[] | undefined;
@@ -147,7 +155,7 @@ export class SectionGround extends SectionHours implements Ground<GrownSection> 
 
   /** Whether a limit is not kept as it is wanted. */
   private speaksAgainst({ level, kind }: Pick<Verdict, 'level' | 'kind'>): boolean {
-    return isAgainst({ level, kind }, this.asked.clear) && !this.asked.lifted.has(LIMIT_OF[kind]);
+    return isAgainst({ level, kind }, this.asked.clear) && !this.asked.lifted.has(limitOf(kind));
   }
 
   /** Windows of what was laid last, and what became too hot, in the scenarios that are lost most often: what is lost there is lost. */
@@ -162,7 +170,7 @@ export class SectionGround extends SectionHours implements Ground<GrownSection> 
           const result = simulateGrowth(grown, { maxStepS: MAX_STEP_S, toleranceK: SCENARIO_K });
           if (result.status !== 'converged') return null;
           for (const { level, kind, timeS } of judgePlan(plan, cards, result).verdicts)
-            if (level === 'stop' && LIMIT_OF[kind] === 'heat') hotS = Math.min(hotS, timeS);
+            if (level === 'stop' && limitOf(kind) === 'heat') hotS = Math.min(hotS, timeS);
           return topWindow(plan, result, cards);
         });
       });
@@ -230,10 +238,10 @@ export class SectionGround extends SectionHours implements Ground<GrownSection> 
   private endAt(planned: PlanDocument, atS: number): End {
     const { sectionId, cards, done, accept } = this.asked;
     const plan: PlanDocument = { ...planned, demolds: demoldedAt(planned, sectionId, Math.round(atS / 60)) };
-    const section = evaluateSection(plan, cards, sectionId, done, new Map(), { maxStepS: MAX_STEP_S });
+    const section = evaluateSection(plan, cards, sectionId, done, new Map());
     if (section.zones.some(({ evaluation }) => evaluation.result.status !== 'converged')) return { answer: 'no' };
     const against = section.verdicts.filter((verdict) => this.speaksAgainst(verdict));
-    if (against.some(({ kind }) => LIMIT_OF[kind] !== 'demold')) return { answer: 'no' };
+    if (against.some(({ kind }) => limitOf(kind) !== 'demold')) return { answer: 'no' };
     if (against.length > 0) return { answer: 'later' };
     return { answer: accept(plan, section), section };
   }
@@ -282,7 +290,7 @@ function baseOf({ id }: PlanLayer, { sessions }: PlanSection): string {
 }
 
 /** Bow and print-through as the mold is let go: millimeters over a meter, and the index in tenths. */
-function shapeOf({ distortion }: SectionEvaluation): number {
+export function shapeOf({ distortion }: SectionEvaluation): number {
   if (!distortion) return 0;
   return Math.abs(distortion.bowPerMeterM) * 1000 + (distortion.print ? distortion.print.index / 10 : 0);
 }

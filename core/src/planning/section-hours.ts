@@ -1,18 +1,16 @@
 import { cardOf, type CardLibrary } from '../plan/card-library.js';
-import { layingSeconds, peopleAt } from '../plan/laying.js';
+import { peopleAt } from '../plan/laying.js';
 import type { PlanSection } from '../plan/plan-document.js';
 import type { SectionPlan } from '../plan/section-plan.js';
 import { sectionNamed } from '../plan/section-view.js';
 import { fieldOf } from '../plan/zone-view.js';
 import { SAME_S, type Choice, type Cost, type Next } from '../planner/best-first.js';
 import type { Spell } from '../shop/shop-hours.js';
-import { preparationOf, preparations } from '../stack/preparation.js';
-import { AS_PLANNED, chosenSessions, movedCatalyst, sectionItems, sizesAfter, type SectionItem, type Way } from './section-items.js';
+import { CLEAN_MIN } from '../steps/session-steps.js';
+import { sessionHands, type SessionHands } from './session-hands.js';
+import { chosenSessions, movedCatalyst, sectionItems, sizesAfter, type SectionItem, type Way } from './section-items.js';
 import type { SectionQuestion } from './section-question.js';
 
-/** Setting up before a session, cleaning up after it, by everybody (as the steps say) [min]. */
-const SET_UP_MIN = 20;
-const CLEAN_MIN = 15;
 const HOUR_S = 3600;
 
 /** What hands, hours and the order of the plies allow in a section, whatever the physics says, and what no plan beats by it. */
@@ -23,7 +21,7 @@ export class SectionHours {
   /** From the last ply to demolding at the least [s] */
   protected readonly leastHoldS: number;
   private readonly nextsAt = new Map<number, readonly Next[]>();
-  private readonly takes = new Map<string, number>();
+  private readonly handsAt = new Map<string, SessionHands>();
   private readonly lastArrivals = new Map<string, number>();
   private readonly leastHands = new Map<number, number>();
   private readonly spellsFor = new Map<string, readonly Spell[]>();
@@ -70,18 +68,11 @@ export class SectionHours {
   private wayFits(own: readonly SectionItem[], laid: number, way: Way, cards: CardLibrary): boolean {
     const isLocked = this.asked.locked.has(own[0].session.id);
     if (isLocked) return way === this.asked.ways[0];
-    if (way.abraded && (laid === 0 || own[0].layers[0].start !== undefined)) return false;
+    const begins = own[0].ply === null || own[0].ply === 0 ? own[0].layers[0].start : undefined;
+    if (way.abraded && (laid === 0 || begins !== undefined)) return false;
     if (way.people !== null && way.people === peopleAt(own[0].session, this.field)) return false;
     if (way.catalystPct === 0) return true;
     return own.some(({ layers }) => layers.some((layer) => movedCatalyst(layer, way.catalystPct, cards) !== null));
-  }
-
-  private way({ way = 0 }: Next): Way {
-    return this.asked.ways[way] ?? AS_PLANNED;
-  }
-
-  private peopleOf(laid: number, next: Next): number {
-    return this.way(next).people ?? peopleAt(this.sectionItems[laid].session, this.field);
   }
 
   /** Session as it would be laid, by itself. */
@@ -90,26 +81,28 @@ export class SectionHours {
     return chosenSessions(this.section, own, [{ ...next, startS }], this.asked.ways, this.asked.cards).sessions[0];
   }
 
-  /** Of laying alone [s]. */
-  protected layS(laid: number, next: Next): number {
+  /** Hands at it. */
+  private hands(laid: number, next: Next): SessionHands {
     const key = `${String(laid)} ${String(next.count)} ${String(next.way)}`;
-    const known = this.takes.get(key);
-    if (known !== undefined) return known;
-    const took = layingSeconds(this.sessionOf(laid, next), this.field, this.asked.cards);
-    this.takes.set(key, took);
-    return took;
+    const known = this.handsAt.get(key);
+    if (known) return known;
+    const found = sessionHands(this.sessionOf(laid, next), this.field, this.asked.cards, laid === 0);
+    this.handsAt.set(key, found);
+    return found;
   }
 
-  /** Hands before it: set up, pots, and what is done to the surface below [s]. */
   private beforeS(laid: number, next: Next): number {
-    const first = this.sectionItems[laid].layers[0];
-    const preparation = this.way(next).abraded ? preparations.find(({ start }) => start === 'abraded') : laid > 0 ? preparationOf(first) : null;
-    const minutes = preparation ? (preparation.minutesPerM2 * this.field.areaM2) / this.peopleOf(laid, next) : 0;
-    return (SET_UP_MIN + minutes) * 60;
+    return this.hands(laid, next).beforeMin * 60;
+  }
+
+  /** Of laying alone [s]. */
+  protected layS(laid: number, next: Next): number {
+    return this.hands(laid, next).layMin * 60;
   }
 
   takesS(laid: number, next: Next): number {
-    return this.layS(laid, next) + CLEAN_MIN * 60;
+    const { layMin, cleanMin } = this.hands(laid, next);
+    return (layMin + cleanMin) * 60;
   }
 
   starts(laid: number, next: Next, fromS: number, untilS: number): readonly number[] {
@@ -121,7 +114,7 @@ export class SectionHours {
     }
     const [beforeS, takesS, gridS] = [this.beforeS(laid, next), this.takesS(laid, next), gridMin * 60];
     const found: number[] = [];
-    for (const [opens, closes] of this.spells(this.peopleOf(laid, next), this.whoAt(laid))) {
+    for (const [opens, closes] of this.spells(this.hands(laid, next).people, this.whoAt(laid))) {
       const last = Math.min(untilS, closes * 60 - takesS);
       const first = Math.max(fromS + (laid > 0 ? beforeS : 0), opens * 60 + beforeS, this.asked.fromMin * 60);
       for (let at = Math.ceil((first - SAME_S) / gridS) * gridS; at <= last + SAME_S; at += gridS) found.push(at);
@@ -148,7 +141,7 @@ export class SectionHours {
     const { session } = this.sectionItems[laid];
     if (locked.has(session.id)) return session.startMin * 60 >= fromS - SAME_S ? session.startMin * 60 : undefined;
     const [beforeS, takesS, gridS] = [this.beforeS(laid, next), this.takesS(laid, next), gridMin * 60];
-    for (const [opens, closes] of this.spells(this.peopleOf(laid, next), this.whoAt(laid))) {
+    for (const [opens, closes] of this.spells(this.hands(laid, next).people, this.whoAt(laid))) {
       const first = Math.max(fromS + (laid > 0 ? beforeS : 0), opens * 60 + beforeS, this.asked.fromMin * 60);
       const at = Math.ceil((first - SAME_S) / gridS) * gridS;
       if (at + takesS <= closes * 60 + SAME_S) return at;
@@ -176,8 +169,7 @@ export class SectionHours {
 
   /** Hands at a session, set up and cleaned up [person-hours]. */
   private handsH(laid: number, next: Next): number {
-    const people = this.peopleOf(laid, next);
-    return (people * (this.beforeS(laid, next) + this.takesS(laid, next))) / HOUR_S;
+    return (this.hands(laid, next).people * (this.beforeS(laid, next) + this.takesS(laid, next))) / HOUR_S;
   }
 
   private leastHandsH(laid: number): number {

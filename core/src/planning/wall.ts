@@ -1,11 +1,11 @@
 import type { CardLibrary } from '../plan/card-library.js';
 import type { PlanDocument } from '../plan/plan-document.js';
-import { layingSeconds, peopleAt } from '../plan/laying.js';
 import { sectionOf } from '../plan/section-view.js';
 import { postCureTimes } from '../plan/surroundings.js';
 import { releaseSchedule } from '../release/release-schedule.js';
 import type { ShopCalendar } from '../shop/shop-calendar.js';
 import { openSpells, presence, type Spell } from '../shop/shop-hours.js';
+import { handsOf } from './session-hands.js';
 import { DAY_MIN, dateOf, dayNumber } from '../shop-time/shop-clock.js';
 
 /** A build that stands on the wall. */
@@ -42,9 +42,7 @@ export interface WallConflict {
   readonly spanIds: readonly string[];
 }
 
-/** Setting up before a session, cleaning after it, as the steps say; taking a mold off (assumed) [min]. */
-const SET_UP_MIN = 20;
-const CLEAN_MIN = 15;
+/** Taking a mold off (assumed) [min]. */
 const DEMOLD_MIN = 60;
 
 /** Everything of some builds that takes hands, an oven, or a day: from their plans, without simulating them. */
@@ -72,15 +70,15 @@ function spansOf({ id: buildId, name: build, plan }: WallBuild, cards: CardLibra
         toMin: zero + buffedMin,
         people: 1,
       })),
-      ...view.sessions.map((session): WallSpan => ({
+      ...handsOf(plan, id, cards).map(({ people, spell: [fromMin, toMin] }, i): WallSpan => ({
         ...common,
-        id: `${buildId} ${session.id}`,
+        id: `${buildId} ${view.sessions[i].id}`,
         kind: 'session',
-        what: named(name, session.name),
-        fromMin: zero + session.startMin - SET_UP_MIN,
-        toMin: zero + session.startMin + layingSeconds(session, view, cards) / 60 + CLEAN_MIN,
-        people: peopleAt(session, view),
-        who: crewOf(session.who),
+        what: named(name, view.sessions[i].name),
+        fromMin: zero + fromMin,
+        toMin: zero + toMin,
+        people,
+        who: crewOf(view.sessions[i].who),
       })),
     ];
   });

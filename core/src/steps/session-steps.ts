@@ -12,11 +12,11 @@ import { amount, words, type Words } from '../units/amounts.js';
 import { sectionTag, stepOf, type Step, type StepSpan, type StepUse } from './step.js';
 
 /** Weighing and stirring one pot, and trying tack in cup, flange and corners (assumed) [min]. */
-const POT_MIN = 5;
+export const POT_MIN = 5;
 const TACK_MIN = 5;
 /** Cut kit, tools, cups and masks laid out; tools and people clean again (assumed) [min]. */
-const SET_UP_MIN = 15;
-const CLEAN_MIN = 15;
+export const SET_UP_MIN = 15;
+export const CLEAN_MIN = 15;
 const TRIM_MIN_PER_M2 = 10;
 
 /** What a session's steps look up. */
