@@ -140,7 +140,7 @@ describe('one section', () => {
       ],
     };
     const at = (joints: boolean): ReturnType<typeof planBuild> =>
-      planBuild({ ...ask(first, { days: 12, timeLimitS: 1000 }, { joints }), shop }, counted(3000));
+      planBuild({ ...ask(first, { days: 12, gridMin: 240, timeLimitS: 1000 }, { joints }), shop }, counted(3000));
     const found = at(true).found!;
     expect(found.plan.sections[0].sessions[2].layers[0].start).toBe('abraded');
     expect(found.plan.sections[0].sessions[2].startMin - found.plan.sections[0].sessions[1].startMin).toBeGreaterThan(5 * 1440);
@@ -161,11 +161,11 @@ describe('one section', () => {
         },
       ],
     };
-    const answer = planBuild(ask(keyed, { objective: 'fewest hands', days: 3 }), counted(1500));
+    const answer = planBuild(ask(keyed, { objective: 'fewest hands', days: 2, gridMin: 120 }), counted(1500));
     const hands = handsOf(answer.found!.plan, 'a', cards).reduce((sum, { people, spell }) => sum + (people * (spell[1] - spell[0])) / 60, 0);
     expect(answer).toMatchObject({ status: 'optimal', gap: 0 });
     expect(answer.found!.cost[2]).toBeCloseTo(hands, 9);
-    const plain = planBuild(ask(small, { objective: 'fewest hands', days: 3 }), counted(1500)).found!;
+    const plain = planBuild(ask(small, { objective: 'fewest hands', days: 2, gridMin: 120 }), counted(1500)).found!;
     expect(answer.found!.cost[2] - plain.cost[2]).toBeCloseTo(15 / 60, 6);
   });
 
