@@ -1,6 +1,7 @@
 import { libraryOf, type PlanDocument } from '@pentimento/core/plan';
 import { wallOf, type WallSpan } from '@pentimento/core/planning';
 import { useEffect, useMemo } from 'react';
+import { shallowEqual } from 'react-redux';
 import { api, useBuildsQuery, useCardsQuery, useSaveVersionMutation, type Build } from '../../../api/api';
 import { useAppDispatch, useAppSelector } from '../../../app/store';
 import { newId } from '../../../shared/new-id';
@@ -28,12 +29,15 @@ export function useWall(): Wall {
       for (const one of asked) one.unsubscribe();
     };
   }, [ids, dispatch]);
-  const state = useAppSelector((root) => root);
-  const known = ids.map((id) => api.endpoints.build.select(id)(state).data);
-  const key = known.map((one) => (one ? `${one.id} ${String(one.current.number)}` : '')).join(',');
-  // The same builds by the same versions are the same wall.
-  // eslint-disable-next-line react-hooks/exhaustive-deps
-  const builds = useMemo(() => known.flatMap((one) => (one ? [one] : [])), [key]);
+  // The same builds are the same wall, whatever else of the store changed.
+  const builds = useAppSelector(
+    (root) =>
+      ids.flatMap((id) => {
+        const { data } = api.endpoints.build.select(id)(root);
+        return data ? [data] : [];
+      }),
+    shallowEqual,
+  );
   const library = useMemo(() => (cards ? libraryOf(cards) : null), [cards]);
   const spans = useMemo(
     () =>

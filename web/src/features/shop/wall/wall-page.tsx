@@ -8,6 +8,7 @@ import { useBuildQuery, type Build } from '../../../api/api';
 import { LevelMark } from '../../../shared/level-mark';
 import { ProblemLine } from '../../../shared/form-field';
 import { PrintButton } from '../../../shared/print-button';
+import { SegmentChoice } from '../../../shared/segment-choice';
 import { Empty, Failed, Loading } from '../../../shared/states';
 import { today } from '../../../shared/dates';
 import { useRefusal } from '../../../shared/use-may';
@@ -60,35 +61,14 @@ export function WallPage() {
         <Link className="link text-sm print:hidden" to="/shop">
           Shop
         </Link>
-        <span className="hairline flex border print:hidden" role="group" aria-label="By">
-          {BY.map((one) => (
-            <button
-              key={one}
-              type="button"
-              aria-pressed={by === one}
-              className={`px-2 py-0.5 text-sm ${by === one ? 'bg-primary text-primary-content' : 'hover:bg-base-200'}`}
-              onClick={() => {
-                setBy(one);
-              }}
-            >
-              by {one}
-            </button>
-          ))}
-        </span>
-        <span className="hairline flex border print:hidden" role="group" aria-label="Days">
-          {SPANS.map((one) => (
-            <button
-              key={one}
-              type="button"
-              aria-pressed={days === one}
-              className={`num px-2 py-0.5 text-sm ${days === one ? 'bg-primary text-primary-content' : 'hover:bg-base-200'}`}
-              onClick={() => {
-                setDays(one);
-              }}
-            >
-              {one / 7} {one === 7 ? 'week' : 'weeks'}
-            </button>
-          ))}
+        <span className="flex gap-3 text-sm print:hidden">
+          <SegmentChoice label="By" options={BY.map((one) => [one, `by ${one}`] as const)} value={by} onChange={setBy} />
+          <SegmentChoice
+            label="Days"
+            options={SPANS.map((one) => [one, one === 7 ? '1 week' : `${String(one / 7)} weeks`] as const)}
+            value={days}
+            onChange={setDays}
+          />
         </span>
         <span className="flex items-center print:hidden">
           <button

@@ -1,4 +1,5 @@
 import { useAppSelector } from '../../../app/store';
+import { SegmentChoice } from '../../../shared/segment-choice';
 import { useUnits } from '../../../shared/use-units';
 import { clockText } from '@pentimento/core/shop-time';
 import type { ChartView } from './chart/growth-chart';
@@ -13,7 +14,8 @@ export function ChartControls({ view, cursorS, onView }: { view: ChartView; curs
       <span className="num w-28 font-semibold" data-testid="cursor">
         {clockText(cursorS)}
       </span>
-      <Choice
+      <SegmentChoice
+        showLabel
         label="Height"
         options={[
           ['even', 'even'],
@@ -24,7 +26,8 @@ export function ChartControls({ view, cursorS, onView }: { view: ChartView; curs
           onView({ ...view, heightMode });
         }}
       />
-      <Choice
+      <SegmentChoice
+        showLabel
         label="Clock"
         options={[
           ['folded', 'folded'],
@@ -55,39 +58,6 @@ export function ChartControls({ view, cursorS, onView }: { view: ChartView; curs
       <span className="flex-1" />
       <RampKey />
     </div>
-  );
-}
-
-function Choice<T extends string>({
-  label,
-  options,
-  value,
-  onChange,
-}: {
-  label: string;
-  options: readonly (readonly [T, string])[];
-  value: T;
-  onChange: (value: T) => void;
-}) {
-  return (
-    <span role="group" aria-label={label} className="flex items-center gap-1.5">
-      <span className="muted">{label}</span>
-      <span className="hairline flex border">
-        {options.map(([id, name]) => (
-          <button
-            key={id}
-            type="button"
-            aria-pressed={value === id}
-            className={`px-2 ${value === id ? 'bg-primary text-primary-content' : 'hover:bg-base-200'}`}
-            onClick={() => {
-              onChange(id);
-            }}
-          >
-            {name}
-          </button>
-        ))}
-      </span>
-    </span>
   );
 }
 

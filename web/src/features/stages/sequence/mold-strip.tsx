@@ -2,6 +2,7 @@ import { worstLevel, type Verdict } from '@pentimento/core/judging';
 import { sectionOf, type PlanDocument, type SectionPlan } from '@pentimento/core/plan';
 import { dayText, DAY_MIN } from '@pentimento/core/shop-time';
 import { useMemo, type ReactNode } from 'react';
+import { stairPath } from './stair-path';
 import { LevelMark } from '../../../shared/level-mark';
 import type { SectionChoice } from '../../plan/section-choice';
 import type { WholeMold, ZoneInMold } from '../../simulation/simulation.worker';
@@ -99,14 +100,10 @@ interface StairsProps {
 
 /** Sessions of a section as steps that rise to its demolding. */
 function Stairs({ plan, x, top, height, chosen, onOpen, children }: StairsProps) {
-  const { sessions, demoldMin } = plan;
-  const bottom = top + height;
-  const step = height / Math.max(1, sessions.length);
-  const path = sessions.map(({ startMin }, i) => `H${String(x(startMin))} V${String(bottom - (i + 1) * step)}`).join(' ');
-  if (sessions.length === 0) return null;
+  if (plan.sessions.length === 0) return null;
   return (
     <path
-      d={`M${String(x(sessions[0].startMin))} ${String(bottom)} ${path} H${String(x(demoldMin))} V${String(bottom)} Z`}
+      d={stairPath(plan, x, { top, bottom: top + height })}
       fill="currentColor"
       fillOpacity={chosen ? 0.35 : 0.12}
       stroke="currentColor"

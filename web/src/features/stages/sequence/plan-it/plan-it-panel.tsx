@@ -255,7 +255,7 @@ function Found({ document, planner, proposed, onPropose }: PlanItPanelProps) {
           </li>
         ))}
         {stoppedAt.map(({ objective, best: { plan, demoldMin, gap } }) => {
-          const known: Proposal = { plan, demoldMin, handsOnMin: NaN, bowPerMeterM: null, reasons: [], chance: null };
+          const known: Proposal = { plan, demoldMin, handsOnMin: null, bowPerMeterM: null, reasons: [], chance: null };
           const chosen = proposed?.plan === plan;
           return (
             <li key={objective}>

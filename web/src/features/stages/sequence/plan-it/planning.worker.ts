@@ -26,7 +26,8 @@ import { expose } from 'comlink';
 export interface Proposal {
   readonly plan: PlanDocument;
   readonly demoldMin: number;
-  readonly handsOnMin: number;
+  /** null: not worked out, the search was stopped */
+  readonly handsOnMin: number | null;
   /** Worst of the sections, over a meter [m]; null: nothing gelled */
   readonly bowPerMeterM: number | null;
   readonly reasons: readonly SessionReason[];

@@ -32,7 +32,7 @@ export function ProposalCard({ proposal, now, best, chosen, onChoose }: Proposal
       <span className="num mt-1 block font-semibold">Off {momentText(plan.startDate, demoldMin)}</span>
       <span className="num block">
         {sooner === 0 ? 'as planned' : `${Math.abs(sooner).toFixed(sooner % 1 === 0 ? 0 : 1)} h ${sooner > 0 ? 'sooner' : 'later'}`}
-        {Number.isNaN(handsOnMin) ? '' : ` · ${(handsOnMin / 60).toFixed(1)} h of hands`}
+        {handsOnMin === null ? '' : ` · ${(handsOnMin / 60).toFixed(1)} h of hands`}
         {bowPerMeterM === null ? '' : ` · bow ${units.text('thickness', bowPerMeterM * 1000)}/m`}
       </span>
       {chance !== null && <span className="num block">all limits kept in {(chance * 100).toFixed(0)} % of scenarios</span>}

@@ -1,4 +1,5 @@
 import type { PlanDocument } from '@pentimento/core/plan';
+import { stairPath } from '../stair-path';
 import { DAY_MIN } from '@pentimento/core/shop-time';
 
 const WIDTH = 240;
@@ -24,13 +25,11 @@ function Steps({ plan, x, dashed = false }: { plan: PlanDocument; x: (minutes: n
   const lane = HEIGHT / laid.length;
   return laid.map(({ id, sessions }, i) => {
     const bottom = (i + 1) * lane - 1;
-    const step = (lane - 4) / sessions.length;
-    const off = plan.demolds.find(({ sectionIds }) => sectionIds.includes(id))?.atMin ?? 0;
-    const path = sessions.map(({ startMin }, s) => `H${x(startMin).toFixed(1)} V${(bottom - (s + 1) * step).toFixed(1)}`).join(' ');
+    const demoldMin = plan.demolds.find(({ sectionIds }) => sectionIds.includes(id))?.atMin ?? 0;
     return (
       <path
         key={id}
-        d={`M${x(sessions[0].startMin).toFixed(1)} ${bottom.toFixed(1)} ${path} H${x(off).toFixed(1)} V${bottom.toFixed(1)} Z`}
+        d={stairPath({ sessions, demoldMin }, x, { top: bottom - lane + 4, bottom })}
         fill={dashed ? 'none' : 'currentColor'}
         fillOpacity={0.16}
         stroke="currentColor"
