@@ -9,6 +9,7 @@ import { CupTestsModule } from './cup-tests/cup-tests.module.js';
 import { DatabaseModule } from './database/database.module.js';
 import { DevicesModule } from './devices/devices.module.js';
 import { EventsModule } from './events/events.module.js';
+import { FeedsModule } from './feeds/feeds.module.js';
 import { HealthController } from './health/health.controller.js';
 import { InstrumentsModule } from './instruments/instruments.module.js';
 import { LotsModule } from './lots/lots.module.js';
@@ -40,6 +41,7 @@ export class AppModule {
         MoldsModule,
         TravelerModule,
         ShopModule,
+        FeedsModule,
         EventsModule,
       ],
       controllers: [HealthController, OpenApiController],

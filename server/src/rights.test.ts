@@ -44,6 +44,7 @@ describe('routes and roles', () => {
       '/api/auth/switch',
       '/api/auth/setup',
       '/api/auth/sign-out',
+      '/api/feeds/{token}.ics',
     ]);
   });
 

@@ -29,5 +29,6 @@ export {
   type ShopTask,
   type WholeShopState,
 } from './whole-shop.js';
-export { conflictsOn, wallOf, type WallBuild, type WallConflict, type WallKind, type WallSpan } from './wall.js';
+export { conflictsOn, type WallConflict } from './wall-conflicts.js';
+export { isWorkOf, wallOf, type WallBuild, type WallKind, type WallSpan } from './wall.js';
 export { changedLimits, tryWhatIf, whatIfs, type ChangedLimit, type WhatIf } from './what-if.js';

@@ -3,10 +3,12 @@ import { planOf } from '../plan/lift-plan.js';
 import { withPostCure } from '../plan/edit-plan.js';
 import type { PlanDocument } from '../plan/plan-document.js';
 import type { SectionPlan } from '../plan/section-plan.js';
+import { defaultRelease } from '../plan/parts/release-plan.js';
 import { planFromTemplate } from '../plan/stack-templates.js';
 import { usualShop, type ShopCalendar, type ShopPerson } from '../shop/shop-calendar.js';
 import { DAY_MIN, dayNumber } from '../shop-time/shop-clock.js';
-import { conflictsOn, wallOf, type WallSpan } from './wall.js';
+import { conflictsOn } from './wall-conflicts.js';
+import { isWorkOf, wallOf, type WallSpan } from './wall.js';
 
 const cards = cardLibrary();
 const view = (change: Partial<SectionPlan> = {}): SectionPlan => ({
@@ -30,6 +32,13 @@ test('sessions with setting up and cleaning, and demolding, by the shop’s cloc
   expect(first.fromMin).toBe(dayNumber('2026-11-30') * DAY_MIN + 8 * 60 - 20);
   expect(first.toMin).toBeGreaterThan(first.fromMin + 35);
   expect(first.people).toBe(2);
+});
+
+test('coats of release, of the same step twice too, each under a key of its own', () => {
+  const released = planOf(view({ release: defaultRelease(1) }));
+  const ids = on(released).map(({ id }) => id);
+  expect(on(released).filter(({ kind }) => kind === 'release').length).toBeGreaterThan(3);
+  expect(new Set(ids).size).toBe(ids.length);
 });
 
 test('within the hours, with people enough, nothing is wrong; on a closed day something is', () => {
@@ -69,4 +78,61 @@ test('one oven takes one mold at a time, and must get hot enough', () => {
   expect(kinds(on(oven(start), later), shop({ places: one, people }))).not.toContain('oven');
   expect(kinds(on(oven(start, 61)), shop({ places: one, people }))).toContain('heat');
   expect(kinds(on(oven(start, 60)), shop({ places: one, people }))).not.toContain('heat');
+});
+
+describe('what a build asks of people and places', () => {
+  const can = (...skills: ShopPerson['skills']): ShopPerson[] => [person('a', { skills }), person('b', { skills: ['joinery'] })];
+  test('a coat wants one who has learned gel coat, plies one who has learned laminating; where nothing is said, nothing is asked', () => {
+    expect(on(plan).map(({ skill }) => skill)).toEqual(['gel coat', 'gel coat', 'laminating', 'laminating', 'laminating', null]);
+    expect(kinds(on(plan), shop({ people: can('gel coat', 'laminating') }))).toEqual([]);
+    expect(conflictsOn(on(plan), shop({ people: can('laminating') })).map(({ words }) => words)).toEqual(
+      on(plan)
+        .slice(0, 2)
+        .map(({ what }) => `Build 0, ${what}: nobody there has learned gel coat`),
+    );
+    expect(kinds(on(plan), shop({ people: [person('a'), person('b')] }))).toEqual([]);
+  });
+
+  test('of those who are named one must have learned it, though others have', () => {
+    const named = on(plan).map((span) => ({ ...span, who: span.kind === 'session' ? ['b'] : [] }));
+    expect(conflictsOn(named.slice(0, 1), shop({ people: can('gel coat') })).map(({ words }) => words)).toEqual([
+      `Build 0, ${named[0].what}: none of b has learned gel coat`,
+    ]);
+  });
+
+  const booth = (count: number, lengthMm?: number): ShopCalendar =>
+    shop({ places: Array.from({ length: count }, (_, i) => ({ id: `p${String(i)}`, name: 'Booth', kind: 'booth' as const, lengthMm })) });
+  const sprayed = (...plans: PlanDocument[]): WallSpan[] => on(...plans).map((span) => ({ ...span, sprayed: span.kind === 'session' }));
+
+  test('two sprayed at once want two booths; what is brushed wants none', () => {
+    expect(kinds(sprayed(plan, plan), booth(1))).toEqual(['booth']);
+    expect(kinds(sprayed(plan, plan), booth(2))).toEqual([]);
+    expect(kinds(sprayed(plan, plan), booth(0))).toEqual([]);
+    expect(kinds(on(plan, plan), booth(1))).toEqual([]);
+    const gun = planOf(
+      view({
+        sessions: view().sessions.map((session, i) => ({
+          ...session,
+          layers: session.layers.map((layer) => (i > 0 ? layer : { ...layer, application: { method: 'cup gun' as const, passes: 3, color: '' } })),
+        })),
+      }),
+    );
+    expect(on(gun).map((span) => span.sprayed)).toEqual([true, false, false, false, false, false]);
+  });
+
+  test('a mold as long as the booth goes in, one longer does not; whose length nobody said is not judged', () => {
+    const long = (longestMm: number | null): WallSpan[] => sprayed(plan).map((span) => ({ ...span, longestMm }));
+    expect(kinds(long(2000), booth(1, 2000))).toEqual([]);
+    expect(kinds(long(2001), booth(1, 2000))).toEqual(['size']);
+    expect(kinds(long(null), booth(1, 2000))).toEqual([]);
+    expect(kinds(long(9000), booth(1))).toEqual([]);
+  });
+
+  test('work is of who is named for it, else of the crew; an oven is nobody’s', () => {
+    const [first] = on(plan).map((span) => ({ ...span, crew: ['a', 'b'] }));
+    expect(isWorkOf(first, 'a')).toBe(true);
+    expect(isWorkOf({ ...first, who: ['b'] }, 'a')).toBe(false);
+    expect(isWorkOf({ ...first, who: ['b'] }, 'b')).toBe(true);
+    expect(isWorkOf({ ...first, people: 0 }, 'a')).toBe(false);
+  });
 });

@@ -1,12 +1,13 @@
 import type { CardLibrary } from '../plan/card-library.js';
 import type { PlanDocument } from '../plan/plan-document.js';
+import type { ApplyMethod, PlanSession } from '../plan/section-plan.js';
 import { sectionOf } from '../plan/section-view.js';
 import { postCureTimes } from '../plan/surroundings.js';
 import { releaseSchedule } from '../release/release-schedule.js';
-import type { ShopCalendar } from '../shop/shop-calendar.js';
-import { openSpells, presence, type Spell } from '../shop/shop-hours.js';
+import type { Skill } from '../shop/shop-calendar.js';
+import { infusedLayers } from '../stack/plan-infusion.js';
 import { handsOf } from './session-hands.js';
-import { DAY_MIN, dateOf, dayNumber } from '../shop-time/shop-clock.js';
+import { DAY_MIN, dayNumber } from '../shop-time/shop-clock.js';
 
 /** A build that stands on the wall. */
 export interface WallBuild {
@@ -30,16 +31,16 @@ export interface WallSpan {
   readonly people: number;
   /** Named for it; empty: anybody */
   readonly who: readonly string[];
+  /** Who works at the build; for what names nobody */
+  readonly crew: readonly string[];
+  /** That one of them must have; null: none of its own */
+  readonly skill: Skill | null;
+  /** In a booth */
+  readonly sprayed: boolean;
+  /** Of the mold, where somebody said so [mm] */
+  readonly longestMm: number | null;
   /** Of an oven: how hot [°C] */
   readonly holdC: number | null;
-}
-
-/** What cannot be so, and what it is about. */
-export interface WallConflict {
-  readonly id: string;
-  readonly atMin: number;
-  readonly words: string;
-  readonly spanIds: readonly string[];
 }
 
 /** Taking a mold off (assumed) [min]. */
@@ -52,18 +53,29 @@ export function wallOf(builds: readonly WallBuild[], cards: CardLibrary): WallSp
 
 function spansOf({ id: buildId, name: build, plan }: WallBuild, cards: CardLibrary): WallSpan[] {
   const zero = dayNumber(plan.startDate) * DAY_MIN;
-  const common = { buildId, build, people: 0, who: [], holdC: null };
+  const common = {
+    buildId,
+    build,
+    people: 0,
+    who: [],
+    crew: plan.mix?.crew ?? [],
+    holdC: null,
+    skill: null,
+    sprayed: false,
+    longestMm: plan.mold.design?.longestSideMm ?? null,
+  };
   const laid = plan.sections.filter(({ sessions }) => sessions.length > 0);
   const named = (section: string, what: string): string => (laid.length > 1 ? `${section}: ${what}` : what);
   const hands = laid.flatMap(({ id, name }): WallSpan[] => {
     const view = sectionOf(plan, id);
     const { release } = view;
+    const infused = new Set(infusedLayers(view, cards).map((layer) => layer.id));
     const timers = release ? releaseSchedule(view, release, cards).timers : [];
     const crewOf = (own: readonly string[] | undefined): readonly string[] => own ?? plan.mix?.crew ?? [];
     return [
-      ...timers.map(({ zone, step, coat, startMin, buffedMin }): WallSpan => ({
+      ...timers.map(({ zone, step, startMin, buffedMin }, i): WallSpan => ({
         ...common,
-        id: `${buildId} ${id} release ${zone.id} ${step.name} ${String(coat)}`,
+        id: `${buildId} ${id} release ${String(i)}`,
         kind: 'release',
         what: named(name, `${step.name}, ${zone.name}`),
         fromMin: zero + startMin,
@@ -79,6 +91,8 @@ function spansOf({ id: buildId, name: build, plan }: WallBuild, cards: CardLibra
         toMin: zero + toMin,
         people,
         who: crewOf(view.sessions[i].who),
+        skill: skillOf(view.sessions[i], infused),
+        sprayed: view.sessions[i].layers.some(({ application }) => application !== undefined && isSprayed(application.method)),
       })),
     ];
   });
@@ -112,112 +126,13 @@ function spansOf({ id: buildId, name: build, plan }: WallBuild, cards: CardLibra
   return [...hands, ...ovens, ...off];
 }
 
-const overlap = (a: Pick<WallSpan, 'fromMin' | 'toMin'>, b: Pick<WallSpan, 'fromMin' | 'toMin'>): boolean =>
-  a.fromMin < b.toMin - 1 && b.fromMin < a.toMin - 1;
+const isSprayed = (method: ApplyMethod): boolean => method === 'cup gun' || method === 'high-pressure gun';
 
-const covered = (spells: readonly Spell[], from: number, to: number): boolean => spells.some(([a, b]) => a <= from + 1 && b >= to - 1);
-
-/** What on a wall cannot be: outside the hours, too few people, one person at two places or away, an oven taken or too cold. */
-export function conflictsOn(spans: readonly WallSpan[], shop: ShopCalendar): WallConflict[] {
-  if (spans.length === 0) return [];
-  const span: Spell = [Math.min(...spans.map(({ fromMin }) => fromMin)) - DAY_MIN, Math.max(...spans.map(({ toMin }) => toMin)) + DAY_MIN];
-  const zero = dateOf(0);
-  const open = openSpells(shop, zero, span);
-  const there = shop.people.map((person) => ({ name: person.name, spells: presence(shop, person, zero, span) }));
-  return [...outside(spans, open), ...tooFew(spans, there), ...named(spans, there), ...ovens(spans, shop)].sort((a, b) => a.atMin - b.atMin);
+/** What somebody at a session must be able to do: of a coat alone, of a dry stack, of anything else that is laid. */
+function skillOf({ layers }: PlanSession, infused: ReadonlySet<string>): Skill {
+  if (layers.some(({ id }) => infused.has(id))) return 'infusion';
+  return layers.every(({ wetFilmUm, role }) => wetFilmUm !== null && role !== 'core') ? 'gel coat' : 'laminating';
 }
 
-function outside(spans: readonly WallSpan[], open: readonly Spell[]): WallConflict[] {
-  return spans
-    .filter(({ people, fromMin, toMin, kind }) => people > 0 && kind !== 'release' && !covered(open, fromMin, kind === 'demolding' ? fromMin : toMin))
-    .map(({ id, fromMin, build, what }) => ({
-      id: `hours ${id}`,
-      atMin: fromMin,
-      words: `${build}, ${what}: outside the shop’s hours`,
-      spanIds: [id],
-    }));
-}
-
-interface Present {
-  readonly name: string;
-  readonly spells: readonly Spell[];
-}
-
-/** More hands wanted at once than there are. */
-function tooFew(spans: readonly WallSpan[], there: readonly Present[]): WallConflict[] {
-  if (there.length === 0) return [];
-  const found: WallConflict[] = [];
-  for (const one of spans.filter(({ people }) => people > 0)) {
-    const together = spans.filter((other) => other.people > 0 && other.fromMin <= one.fromMin && other.toMin > one.fromMin + 1);
-    const wanted = together.reduce((sum, { people }) => sum + people, 0);
-    const present = there.filter(({ spells }) => covered(spells, one.fromMin, one.fromMin + 1)).length;
-    // Outside the hours nobody is there: that is said as such.
-    if (present > 0 && wanted > present)
-      found.push({
-        id: `people ${one.id}`,
-        atMin: one.fromMin,
-        words: `${String(wanted)} people wanted, ${String(present)} there: ${together.map(({ build, what }) => `${build}, ${what}`).join(' · ')}`,
-        spanIds: together.map(({ id }) => id),
-      });
-  }
-  return found;
-}
-
-/** Somebody who is named is away, or at two places at once. */
-function named(spans: readonly WallSpan[], there: readonly Present[]): WallConflict[] {
-  return there.flatMap(({ name, spells }) => {
-    const own = spans.filter(({ who }) => who.includes(name));
-    const away = own
-      .filter(({ fromMin, toMin }) => !covered(spells, fromMin, toMin))
-      .map(({ id, fromMin, build, what }): WallConflict => ({
-        id: `away ${name} ${id}`,
-        atMin: fromMin,
-        words: `${name} is not there: ${build}, ${what}`,
-        spanIds: [id],
-      }));
-    const twice = own.flatMap((one, i) =>
-      own
-        .slice(i + 1)
-        .filter((other) => overlap(one, other))
-        .map((other): WallConflict => ({
-          id: `twice ${name} ${one.id} ${other.id}`,
-          atMin: Math.max(one.fromMin, other.fromMin),
-          words: `${name} at two places: ${one.build}, ${one.what} · ${other.build}, ${other.what}`,
-          spanIds: [one.id, other.id],
-        })),
-    );
-    return [...away, ...twice];
-  });
-}
-
-function ovens(spans: readonly WallSpan[], { places }: ShopCalendar): WallConflict[] {
-  const there = places.filter(({ kind }) => kind === 'oven');
-  if (there.length === 0) return [];
-  const own = spans.filter(({ kind }) => kind === 'oven');
-  return own.flatMap((one) => {
-    const together = own.filter((other) => other.fromMin <= one.fromMin && other.toMin > one.fromMin + 1);
-    const hotEnough = there.some(({ highestC = Infinity }) => highestC >= (one.holdC ?? 0));
-    return [
-      ...(together.length > there.length
-        ? [
-            {
-              id: `oven ${one.id}`,
-              atMin: one.fromMin,
-              words: `The oven is taken: ${together.map(({ build }) => build).join(' · ')}`,
-              spanIds: together.map(({ id }) => id),
-            },
-          ]
-        : []),
-      ...(hotEnough
-        ? []
-        : [
-            {
-              id: `heat ${one.id}`,
-              atMin: one.fromMin,
-              words: `${one.build}: no oven of the shop gets to ${(one.holdC ?? 0).toFixed(0)} °C`,
-              spanIds: [one.id],
-            },
-          ]),
-    ];
-  });
-}
+/** Whether something on the wall is a person's work: named for it, or at the build where nobody is. */
+export const isWorkOf = ({ people, who, crew }: WallSpan, name: string): boolean => people > 0 && (who.length > 0 ? who : crew).includes(name);

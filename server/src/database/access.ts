@@ -4,6 +4,7 @@ import type { DataSource } from 'typeorm';
 const ACCESS: Readonly<Record<string, 'append' | 'change' | 'change and delete'>> = {
   build: 'change',
   build_version: 'append',
+  calendar_feed: 'change',
   card_version: 'append',
   cup_test: 'append',
   device: 'change',

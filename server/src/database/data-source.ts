@@ -15,6 +15,7 @@ import { Readings1795530000000 } from './migrations/1795530000000-readings.js';
 import { Instruments1795540000000 } from './migrations/1795540000000-instruments.js';
 import { MoldRecords1795550000000 } from './migrations/1795550000000-mold-records.js';
 import { ShopCalendar1795560000000 } from './migrations/1795560000000-shop-calendar.js';
+import { CalendarFeeds1795570000000 } from './migrations/1795570000000-calendar-feeds.js';
 import { Judgments1795480000000 } from './migrations/1795480000000-judgments.js';
 
 /** In the order in which they are run. */
@@ -33,6 +34,7 @@ export const migrations = [
   Instruments1795540000000,
   MoldRecords1795550000000,
   ShopCalendar1795560000000,
+  CalendarFeeds1795570000000,
 ] as const;
 
 export function dataSourceOptions(url: string): DataSourceOptions {

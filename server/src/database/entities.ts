@@ -7,6 +7,7 @@ import { StepLogEntry } from '../build-log/step-entry.entity.js';
 import { StoredLot } from '../lots/lot.entity.js';
 import { StoredShopCalendar } from '../shop/shop-calendar.entity.js';
 import { Photo } from '../photos/photo.entity.js';
+import { CalendarFeed } from '../feeds/calendar-feed.entity.js';
 import { Device } from '../devices/device.entity.js';
 import { Instrument, InstrumentWatch } from '../instruments/instrument.entity.js';
 import { StoredMoldEntry } from '../molds/mold-entry.entity.js';
@@ -33,6 +34,7 @@ export const entities = [
   Photo,
   StoredLot,
   StoredShopCalendar,
+  CalendarFeed,
   Instrument,
   InstrumentWatch,
 ];

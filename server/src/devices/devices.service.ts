@@ -1,12 +1,11 @@
 import { Injectable } from '@nestjs/common';
-import { createHash, randomBytes, randomUUID, timingSafeEqual } from 'node:crypto';
+import { randomUUID } from 'node:crypto';
 import { DataSource, IsNull } from 'typeorm';
 import { notFound } from '../errors/problem.js';
 import type { Person } from '../people/person.entity.js';
 import { recordChange } from '../people/record-change.js';
+import { isSecretOf, newToken, partsOfToken } from '../wire/secret-token.js';
 import { Device } from './device.entity.js';
-
-const digest = (secret: string): string => createHash('sha256').update(secret).digest('hex');
 
 /** Devices that a signed-in person trusts; each proves itself with a secret that only its cookie holds. */
 @Injectable()
@@ -22,13 +21,13 @@ export class DevicesService {
   /** @returns the secret that goes into the device's cookie */
   async trust(name: string, by: Person): Promise<{ device: Device; token: string }> {
     const id = randomUUID();
-    const secret = randomBytes(32).toString('base64url');
+    const { token, tokenHash } = newToken(id);
     await this.database.transaction(async (tx) => {
-      await tx.insert(Device, { id, name, tokenHash: digest(secret), trustedById: by.id, trustedAt: new Date() });
+      await tx.insert(Device, { id, name, tokenHash, trustedById: by.id, trustedAt: new Date() });
       await recordChange(tx, { byId: by.id, personId: null, deviceId: id, what: 'device trusted', detail: name });
     });
     const device = await this.database.getRepository(Device).findOneOrFail({ where: { id }, relations: { trustedBy: true } });
-    return { device, token: `${id}.${secret}` };
+    return { device, token };
   }
 
   async forget(id: string, by: Person): Promise<void> {
@@ -42,12 +41,12 @@ export class DevicesService {
 
   /** The device whose cookie this is; null: none, a forgotten one, or a made-up cookie. */
   async ofToken(token: unknown): Promise<Device | null> {
-    const parts = typeof token === 'string' ? /^([0-9a-f]{8}(?:-[0-9a-f]{4}){3}-[0-9a-f]{12})\.([\w-]{43})$/.exec(token) : null;
+    const parts = partsOfToken(token);
     if (!parts) return null;
-    const [, id, secret] = parts;
+    const { id, secret } = parts;
     const repository = this.database.getRepository(Device);
     const kept = await repository.findOne({ where: { id, forgottenAt: IsNull() }, select: { id: true, tokenHash: true } });
-    if (!kept || !timingSafeEqual(Buffer.from(kept.tokenHash), Buffer.from(digest(secret)))) return null;
+    if (!kept || !isSecretOf(secret, kept.tokenHash)) return null;
     return repository.findOneBy({ id });
   }
 }

@@ -13,6 +13,6 @@ import { MoldsService } from './molds.service.js';
   imports: [CardsModule, JudgingModule],
   controllers: [MoldsController],
   providers: [MoldsService, ForecastsService, MoldBookService, TreatmentsDueService, LabelsService, ExperienceService],
-  exports: [MoldsService],
+  exports: [MoldsService, TreatmentsDueService],
 })
 export class MoldsModule {}

@@ -1,8 +1,8 @@
 import { Injectable } from '@nestjs/common';
 import { treatmentEvenings, type DueMold, type DueTreatment } from '@pentimento/core/service';
 import { addDays, format } from 'date-fns';
-import { createEvents, type EventAttributes } from 'ics';
 import { DataSource, IsNull, Not } from 'typeorm';
+import { calendarText, type CalendarEntry } from '../wire/calendar-text.js';
 import { ForecastsService } from './forecasts.service.js';
 import { Mold } from './mold.entity.js';
 import type { TreatmentsDueDto } from './molds.dto.js';
@@ -51,25 +51,19 @@ export class TreatmentsDueService {
   /** The same for a calendar: an entry for each evening. */
   async calendar(origin: string): Promise<string> {
     const { evenings } = await this.due();
-    const events = evenings.map(({ day, treatments }): EventAttributes => {
+    const entries = evenings.map(({ day, treatments }): CalendarEntry => {
       const [year, month, date] = day.split('-').map(Number);
       return {
-        uid: `treatments-${day}@pentimento`,
+        key: `treatments-${day}`,
         title: `Release treatments: ${String(treatments.length)} ${treatments.length === 1 ? 'mold' : 'molds'}`,
         start: [year, month, date, EVENING_HOUR, 0],
-        startInputType: 'local',
-        startOutputType: 'local',
-        duration: { minutes: MINUTES_EACH * treatments.length },
+        minutes: MINUTES_EACH * treatments.length,
         description: treatments
           .map(({ number, part, kind, reason }) => `${number} ${part}: ${kind === 'full' ? 'strip and treat' : 'touch up'}. ${reason}`)
           .join('\n'),
         url: `${origin}/rack/treatments`,
-        productId: 'pentimento',
-        calName: 'Release treatments',
       };
     });
-    const { error, value } = createEvents(events);
-    if (error || typeof value !== 'string') throw error ?? new Error('the calendar could not be written');
-    return value;
+    return calendarText('Release treatments', entries);
   }
 }

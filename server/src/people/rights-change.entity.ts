@@ -13,6 +13,8 @@ export const RIGHTS_CHANGES = [
   'signed out everywhere',
   'device trusted',
   'device forgotten',
+  'calendar address made',
+  'calendar address withdrawn',
 ] as const;
 export type RightsChangeKind = (typeof RIGHTS_CHANGES)[number];
 

@@ -1,15 +1,8 @@
-import { dateAt, DAY_MIN } from '@pentimento/core/shop-time';
+import { DAY_MIN, dayNumber } from '@pentimento/core/shop-time';
 import type { Step } from '@pentimento/core/steps';
 import type { MoldTraveler, Traveler } from '@pentimento/core/traveler';
 import { fillAmounts } from '@pentimento/core/units';
-import { createEvents, type DateArray, type EventAttributes } from 'ics';
-
-/** Wall-clock time of a plan minute, without a zone: the shop's own. */
-function localTime(startDate: string, minute: number): DateArray {
-  const [year, month, day] = dateAt(startDate, minute).split('-').map(Number);
-  const inDay = Math.round(minute) - Math.floor(Math.round(minute) / DAY_MIN) * DAY_MIN;
-  return [year, month, day, Math.floor(inDay / 60), inDay % 60];
-}
+import { calendarText, dateArrayOf } from '../wire/calendar-text.js';
 
 /** An exotherm and its watch after the last pot. */
 const LEAST_SESSION_MIN = 30;
@@ -32,21 +25,18 @@ export function calendarOf(name: string, buildId: string, mold: MoldTraveler, ur
     ...mold.steps.filter(({ kind }) => kind === 'parting' || kind === 'flange' || (several && kind === 'drill')).map(stepEntry),
     ...mold.steps.filter(({ kind }) => kind === 'demold').map(stepEntry),
   ];
-  const events = entries.map(({ key, title, fromMin, lengthMin, description }): EventAttributes => ({
-    uid: `${buildId}-${key}@pentimento`,
-    title: `${name}: ${title}`,
-    start: localTime(mold.plan.startDate, fromMin),
-    startInputType: 'local',
-    startOutputType: 'local',
-    duration: { minutes: Math.max(LEAST_SESSION_MIN, Math.round(lengthMin)) },
-    description,
-    url,
-    productId: 'pentimento',
-    calName: name,
-  }));
-  const { error, value } = createEvents(events);
-  if (error || !value) throw error ?? new Error('the calendar could not be written');
-  return value;
+  const zero = dayNumber(mold.plan.startDate) * DAY_MIN;
+  return calendarText(
+    name,
+    entries.map(({ key, title, fromMin, lengthMin, description }) => ({
+      key: `${buildId}-${key}`,
+      title: `${name}: ${title}`,
+      start: dateArrayOf(zero + fromMin),
+      minutes: Math.max(LEAST_SESSION_MIN, Math.round(lengthMin)),
+      description,
+      url,
+    })),
+  );
 }
 
 function stepEntry({ id, name, order, startMin, endMin }: Step): Entry {

@@ -1,7 +1,7 @@
 import type { RequestHandler } from 'express';
 
 /** What must not stay on a shared computer: who signs in, people, devices. */
-const NEVER_KEPT = /^\/api\/(auth|people|devices)(\/|$)/;
+const NEVER_KEPT = /^\/api\/(auth|people|devices|feeds)(\/|$)/;
 
 /** How an answer may be kept: data by its browser alone, asked about each time (ETag). */
 export const keepingOf = (path: string): string => (NEVER_KEPT.test(path) ? 'no-store' : 'private, no-cache');

@@ -6,6 +6,7 @@ type Schemas = components['schemas'];
 export type Person = Schemas['PersonDto'];
 export type Who = Schemas['WhoDto'];
 export type Device = Schemas['DeviceDto'];
+export type Feed = Schemas['FeedDto'];
 export type RightsChange = Schemas['RightsChangeDto'];
 export type Build = Schemas['BuildDto'];
 export type BuildHead = Schemas['BuildHeadDto'];
@@ -38,7 +39,20 @@ export type NewStepEntry = Schemas['NewStepEntryDto'];
 export type NewTreatment = Schemas['NewTreatmentDto'];
 
 /** Everything that the server says besides who is here. */
-export const DATA_TAGS = ['Builds', 'Molds', 'Cards', 'CupTests', 'People', 'Devices', 'Rights', 'BuildLog', 'Lots', 'Instruments', 'Shop'] as const;
+export const DATA_TAGS = [
+  'Builds',
+  'Molds',
+  'Cards',
+  'CupTests',
+  'People',
+  'Devices',
+  'Feeds',
+  'Rights',
+  'BuildLog',
+  'Lots',
+  'Instruments',
+  'Shop',
+] as const;
 
 /** Which part of the rack, and what stands first. */
 export interface RackPage extends Page {
@@ -85,6 +99,15 @@ export const api = createApi({
       invalidatesTags: ['People', 'Rights'],
     }),
     rightsChanges: build.query<RightsChange[], void>({ query: () => 'people/changes', providesTags: ['Rights'] }),
+    feeds: build.query<Feed[], void>({ query: () => 'feeds', providesTags: ['Feeds'] }),
+    makeFeed: build.mutation<Schemas['MadeFeedDto'], Schemas['NewFeedDto']>({
+      query: (body) => ({ url: 'feeds', method: 'POST', body }),
+      invalidatesTags: ['Feeds', 'Rights'],
+    }),
+    withdrawFeed: build.mutation<null, string>({
+      query: (id) => ({ url: `feeds/${id}/withdraw`, method: 'POST' }),
+      invalidatesTags: ['Feeds', 'Rights'],
+    }),
     devices: build.query<Device[], void>({ query: () => 'devices', providesTags: ['Devices'] }),
     trustDevice: build.mutation<Device, Schemas['NewDeviceDto']>({
       query: (body) => ({ url: 'devices', method: 'POST', body }),
@@ -265,6 +288,9 @@ export const {
   useGiveOneTimeWordMutation,
   useRightsChangesQuery,
   useDevicesQuery,
+  useFeedsQuery,
+  useMakeFeedMutation,
+  useWithdrawFeedMutation,
   useTrustDeviceMutation,
   useForgetDeviceMutation,
   usePeopleQuery,

@@ -1012,6 +1012,54 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/feeds": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["FeedsController_list"];
+        put?: never;
+        post: operations["FeedsController_make"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/feeds/{id}/withdraw": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["FeedsController_withdraw"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/feeds/{token}.ics": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["FeedsController_read"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
 export type webhooks = Record<string, never>;
 export interface components {
@@ -1072,7 +1120,7 @@ export interface components {
             by: string | null;
             person: string | null;
             /** @enum {string} */
-            what: "added" | "role" | "closed" | "opened again" | "one-time word" | "password" | "code set" | "code taken away" | "signed out everywhere" | "device trusted" | "device forgotten";
+            what: "added" | "role" | "closed" | "opened again" | "one-time word" | "password" | "code set" | "code taken away" | "signed out everywhere" | "device trusted" | "device forgotten" | "calendar address made" | "calendar address withdrawn";
             detail: string;
         };
         MySettingsDto: {
@@ -2308,6 +2356,38 @@ export interface components {
         NewShopDto: {
             baseVersion: number;
             calendar: components["schemas"]["ShopCalendarDto"];
+        };
+        FeedDto: {
+            /** Format: uuid */
+            id: string;
+            /** @enum {string} */
+            kind: "person" | "shop" | "treatments";
+            ofWhom: string | null;
+            madeBy: string;
+            mine: boolean;
+            /** Format: date-time */
+            madeAt: string;
+            /** Format: date-time */
+            readAt: string | null;
+        };
+        NewFeedDto: {
+            /** @enum {string} */
+            kind: "person" | "shop" | "treatments";
+            ofWhom: string | null;
+        };
+        MadeFeedDto: {
+            /** Format: uuid */
+            id: string;
+            /** @enum {string} */
+            kind: "person" | "shop" | "treatments";
+            ofWhom: string | null;
+            madeBy: string;
+            mine: boolean;
+            /** Format: date-time */
+            madeAt: string;
+            /** Format: date-time */
+            readAt: string | null;
+            address: string;
         };
     };
     responses: never;
@@ -3996,6 +4076,88 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["SavedShopDto"];
+                };
+            };
+        };
+    };
+    FeedsController_list: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FeedDto"][];
+                };
+            };
+        };
+    };
+    FeedsController_make: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewFeedDto"];
+            };
+        };
+        responses: {
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MadeFeedDto"];
+                };
+            };
+        };
+    };
+    FeedsController_withdraw: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    FeedsController_read: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                token: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/calendar": string;
                 };
             };
         };

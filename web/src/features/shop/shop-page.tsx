@@ -6,6 +6,7 @@ import { useShop } from '../../shared/use-shop';
 import { AddPerson } from './add-person';
 import { ShopCalendarPart } from './calendar/shop-calendar-part';
 import { Devices } from './devices';
+import { Feeds } from './feeds';
 import { MyAccount } from './my-account';
 import { PeopleTable } from './people-table';
 import { RightsChanges } from './rights-changes';
@@ -39,6 +40,7 @@ export function ShopPage() {
         <PeopleTable people={data} me={who.person} manage={notPeople === null && !byCode} />
         {notPeople === null && !byCode ? <AddPerson /> : <p className="muted">An owner adds people here.</p>}
         <MyAccount person={who.person} byCode={byCode} />
+        <Feeds me={who.person} names={shop?.calendar.people.map(({ name }) => name) ?? []} />
         {notDevices === null && !byCode && <Devices here={who.device} manage={notPeople === null} />}
         {notPeople === null && !byCode && <RightsChanges />}
       </div>

@@ -1,0 +1,27 @@
+import { Body, Controller, Get, Put } from '@nestjs/common';
+import { ApiOkResponse, ApiTags } from '@nestjs/swagger';
+import { CurrentPerson } from '../auth/current-person.js';
+import { Needs } from '../auth/needs.js';
+import { Person } from '../people/person.entity.js';
+import { NewShopDto, SavedShopDto } from './shop.dto.js';
+import { ShopService } from './shop.service.js';
+
+@ApiTags('shop')
+@Controller('shop')
+export class ShopController {
+  constructor(private readonly shop: ShopService) {}
+
+  @Get('calendar')
+  @Needs('look')
+  @ApiOkResponse({ type: SavedShopDto })
+  calendar(): Promise<SavedShopDto> {
+    return this.shop.current();
+  }
+
+  @Put('calendar')
+  @Needs('shop')
+  @ApiOkResponse({ type: SavedShopDto })
+  save(@Body() body: NewShopDto, @CurrentPerson() person: Person): Promise<SavedShopDto> {
+    return this.shop.save(body, person);
+  }
+}
