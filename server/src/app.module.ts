@@ -17,6 +17,7 @@ import { MoldsModule } from './molds/molds.module.js';
 import { OpenApiController } from './openapi.controller.js';
 import { PeopleModule } from './people/people.module.js';
 import { PhotosModule } from './photos/photos.module.js';
+import { ShopPlansModule } from './shop-plans/shop-plans.module.js';
 import { ShopModule } from './shop/shop.module.js';
 import { TravelerModule } from './traveler/traveler.module.js';
 
@@ -42,6 +43,7 @@ export class AppModule {
         TravelerModule,
         ShopModule,
         FeedsModule,
+        ShopPlansModule,
         EventsModule,
       ],
       controllers: [HealthController, OpenApiController],

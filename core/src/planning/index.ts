@@ -1,5 +1,18 @@
 export { LIMIT_WORDS, type Clash } from './clashes.js';
 export { handsOn, makePlan, type MadePlan } from './make-plan.js';
+export {
+  BuildsTogether,
+  beginningOn,
+  openDays,
+  planOfWay,
+  wayPlanned,
+  waysMoved,
+  type BuildWay,
+  type SharingBuild,
+  type TogetherBuild,
+  type TogetherSchedule,
+} from './builds-together.js';
+export { type OrderState } from './search-orders.js';
 export { handsOf } from './session-hands.js';
 export { daysLookedAt, planBuild, spellsOf, type FoundPlan, type PlanAnswerOf, type PlanOptions, type PlanQuestion } from './plan-build.js';
 export { asksForPlan, readPlanTask, type ReadTask } from './read-task.js';
@@ -27,7 +40,6 @@ export {
   type ShopJob,
   type ShopSchedule,
   type ShopTask,
-  type WholeShopState,
 } from './whole-shop.js';
 export { conflictsOn, type WallConflict } from './wall-conflicts.js';
 export { isWorkOf, wallOf, type WallBuild, type WallKind, type WallSpan } from './wall.js';

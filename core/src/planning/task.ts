@@ -1,3 +1,4 @@
+import { initialPart } from '../plan/fields/initial.js';
 import { choice, flag, number, optional, part, list, text, type PartOf, type Value } from '../plan/fields/field.js';
 
 /** Limits of one kind, so that a clash can be named. */
@@ -65,3 +66,8 @@ export const planTaskFields = {
 };
 /** How a plan is to be made better. */
 export type PlanTask = PartOf<typeof planTaskFields>;
+
+/** A task of which nothing is said. */
+export function initialTask(): PlanTask {
+  return { ...initialPart(planTaskFields), vary: initialPart(varyFields) };
+}

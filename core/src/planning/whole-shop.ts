@@ -1,6 +1,8 @@
 import { SeededRandom } from '../numerics/seeded-random.js';
 import { DAY_MIN } from '../shop-time/shop-clock.js';
 import { without, type Spell } from '../shop/shop-hours.js';
+import { searchOrders, type OrderOptions, type OrderState } from './search-orders.js';
+import { Taken } from './taken.js';
 
 /** One piece of work of a build: hands, or an oven, or both, for a while. */
 export interface ShopTask {
@@ -47,30 +49,6 @@ export interface ShopSchedule {
   readonly tasks: readonly PlacedTask[];
   /** Sum over builds of how late each is [min]; Infinity: some build has no place */
   readonly latenessMin: number;
-}
-
-/** How much of a thing is taken when. */
-class Taken {
-  private readonly spans: { readonly fromMin: number; readonly toMin: number; readonly count: number }[] = [];
-
-  constructor(private readonly most: number) {}
-
-  add(fromMin: number, toMin: number, count: number): void {
-    if (count > 0) this.spans.push({ fromMin, toMin, count });
-  }
-
-  /** Earliest moment after which enough is free again, if it is not free for this long from a moment on; null: it is free. */
-  blockedUntil(fromMin: number, toMin: number, count: number): number | null {
-    if (count <= 0) return null;
-    if (count > this.most) return Infinity;
-    const here = this.spans.filter((span) => span.fromMin < toMin && span.toMin > fromMin);
-    const moments = [fromMin, ...here.map((span) => span.fromMin).filter((at) => at > fromMin)];
-    for (const at of moments) {
-      const now = here.filter((span) => span.fromMin <= at && span.toMin > at);
-      if (now.reduce((sum, span) => sum + span.count, 0) + count > this.most) return Math.min(...now.map((span) => span.toMin));
-    }
-    return null;
-  }
 }
 
 const place = { booth: 'booths', oven: 'ovens' } as const;
@@ -169,60 +147,17 @@ export function earliestDueFirst(shop: SharedShop, jobs: readonly ShopJob[]): Sh
 
 const inDueOrder = (jobs: readonly ShopJob[]): number[] => jobs.map((_, i) => i).sort((a, b) => jobs[a].dueMin - jobs[b].dueMin || a - b);
 
-export interface WholeShopOptions {
-  readonly seed: number;
-  /** Orders looked at, at most */
-  readonly most: number;
-  readonly shouldStop?: () => boolean;
-  readonly onBetter?: (schedule: ShopSchedule, looked: number) => void;
-}
-
-/** What is kept of a search, so that another process goes on from there. */
-export interface WholeShopState {
-  readonly order: readonly number[];
-  readonly schedule: ShopSchedule;
-  readonly looked: number;
-}
-
-/** So often a worse order is gone on with, at the beginning, against how much worse it is [of the lateness]. */
-const WARM = 0.08;
-
 /**
- * Looks for an order of builds with less lateness in all than by due dates: one build elsewhere in the order, or two exchanged, cooled down slowly.
- * The same seed looks at the same orders; nothing is proved.
+ * Looks for an order of builds with less lateness in all than by due dates: `searchOrders`.
+ * @param from what another process found before
  */
 export function planWholeShop(
   shop: SharedShop,
   jobs: readonly ShopJob[],
-  { seed, most, shouldStop, onBetter }: WholeShopOptions,
-  from?: WholeShopState,
-): WholeShopState {
-  const random = new SeededRandom(seed + (from?.looked ?? 0));
-  let order = [...(from?.order ?? inDueOrder(jobs))];
-  let schedule = from?.schedule ?? scheduleInOrder(shop, jobs, order);
-  let best: WholeShopState = { order, schedule, looked: from?.looked ?? 0 };
-  for (let looked = best.looked + 1; looked <= most && best.schedule.latenessMin > 0; looked++) {
-    if (shouldStop?.()) return { ...best, looked: looked - 1 };
-    const next = changed(order, random);
-    const tried = scheduleInOrder(shop, jobs, next);
-    const heat = WARM * (1 - looked / most) * (best.schedule.latenessMin + 1);
-    const worse = tried.latenessMin - schedule.latenessMin;
-    if (worse <= 0 || random.uniform() < Math.exp(-worse / Math.max(1, heat))) [order, schedule] = [next, tried];
-    if (tried.latenessMin < best.schedule.latenessMin) {
-      best = { order: next, schedule: tried, looked };
-      onBetter?.(tried, looked);
-    }
-  }
-  return { ...best, looked: most };
-}
-
-function changed(order: readonly number[], random: SeededRandom): number[] {
-  const next = [...order];
-  const at = (): number => Math.min(order.length - 1, Math.floor(random.uniform() * order.length));
-  const [a, b] = [at(), at()];
-  if (random.uniform() < 0.5) [next[a], next[b]] = [next[b], next[a]];
-  else next.splice(b, 0, ...next.splice(a, 1));
-  return next;
+  options: OrderOptions<ShopSchedule>,
+  from?: OrderState<ShopSchedule>,
+): OrderState<ShopSchedule> {
+  return searchOrders((order) => scheduleInOrder(shop, jobs, order), inDueOrder(jobs), options, from);
 }
 
 /** A made-up shop: twelve builds, six people, a booth and an oven for four weeks; the same seed, the same shop. */

@@ -1,4 +1,5 @@
 import type { DataSource } from 'typeorm';
+import { queueGrants } from '../shop-plans/queue.js';
 
 /** What the application may do with each table, beyond reading it. */
 const ACCESS: Readonly<Record<string, 'append' | 'change' | 'change and delete'>> = {
@@ -20,6 +21,7 @@ const ACCESS: Readonly<Record<string, 'append' | 'change' | 'change and delete'>
   pull: 'append',
   rights_change: 'append',
   shop_calendar: 'append',
+  shop_plan: 'change',
   sign_in_tries: 'change and delete',
   step_entry: 'append',
   treatment: 'append',
@@ -51,6 +53,7 @@ export async function grantApplication(owner: DataSource, ownerUrl: string, appl
       `grant usage on schema public to ${to}`,
       `revoke all on all tables in schema public from ${to}`,
       ...open.map((name) => `grant ${GRANTS[ACCESS[name]]} on ${quoted(name)} to ${to}`),
+      ...queueGrants(to),
       `grant usage, select on all sequences in schema public to ${to}`,
     ].join('; '),
   );

@@ -1,4 +1,5 @@
 import { DataSource, type DataSourceOptions } from 'typeorm';
+import { prepareQueue } from '../shop-plans/queue.js';
 import { grantApplication } from './access.js';
 import { entities } from './entities.js';
 import { SteadyClient } from './steady-client.js';
@@ -15,6 +16,7 @@ import { Readings1795530000000 } from './migrations/1795530000000-readings.js';
 import { Instruments1795540000000 } from './migrations/1795540000000-instruments.js';
 import { MoldRecords1795550000000 } from './migrations/1795550000000-mold-records.js';
 import { ShopCalendar1795560000000 } from './migrations/1795560000000-shop-calendar.js';
+import { ShopPlans1795580000000 } from './migrations/1795580000000-shop-plans.js';
 import { CalendarFeeds1795570000000 } from './migrations/1795570000000-calendar-feeds.js';
 import { Judgments1795480000000 } from './migrations/1795480000000-judgments.js';
 
@@ -35,6 +37,7 @@ export const migrations = [
   MoldRecords1795550000000,
   ShopCalendar1795560000000,
   CalendarFeeds1795570000000,
+  ShopPlans1795580000000,
 ] as const;
 
 export function dataSourceOptions(url: string): DataSourceOptions {
@@ -67,6 +70,7 @@ export async function prepareDatabase({ databaseUrl, ownerUrl }: DatabaseAddress
   try {
     await lock.query('select pg_advisory_lock($1)', [START_LOCK]);
     await owner.runMigrations({ transaction: 'each' });
+    await prepareQueue(ownerUrl);
     await grantApplication(owner, ownerUrl, databaseUrl);
     const application = await new DataSource(dataSourceOptions(databaseUrl)).initialize();
     try {

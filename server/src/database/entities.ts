@@ -8,6 +8,7 @@ import { StoredLot } from '../lots/lot.entity.js';
 import { StoredShopCalendar } from '../shop/shop-calendar.entity.js';
 import { Photo } from '../photos/photo.entity.js';
 import { CalendarFeed } from '../feeds/calendar-feed.entity.js';
+import { ShopPlan } from '../shop-plans/shop-plan.entity.js';
 import { Device } from '../devices/device.entity.js';
 import { Instrument, InstrumentWatch } from '../instruments/instrument.entity.js';
 import { StoredMoldEntry } from '../molds/mold-entry.entity.js';
@@ -35,6 +36,7 @@ export const entities = [
   StoredLot,
   StoredShopCalendar,
   CalendarFeed,
+  ShopPlan,
   Instrument,
   InstrumentWatch,
 ];

@@ -9,7 +9,7 @@ const CHANNEL = 'pentimento';
 const FIRST_PAUSE_MS = 500;
 const LONGEST_PAUSE_MS = 15_000;
 
-export const changeKinds = ['build', 'mold', 'log', 'card', 'lot', 'instrument', 'shop', 'all'] as const;
+export const changeKinds = ['build', 'mold', 'log', 'card', 'lot', 'instrument', 'shop', 'shop-plan', 'all'] as const;
 
 /** Something of the shop that changed, by whichever process: its kind and id. all: some may have been missed, ask for everything. */
 export interface Change {

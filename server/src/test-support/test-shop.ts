@@ -96,6 +96,11 @@ export class TestShop {
     return query(addressOf(this.admin, this.database), text, values);
   }
 
+  /** As the role that the application works in. */
+  asApplication(text: string): Promise<unknown[]> {
+    return query(this.config.databaseUrl, text);
+  }
+
   /** How much is on record. */
   counts(): Promise<Counts> {
     return countsOf(addressOf(this.admin, this.database));

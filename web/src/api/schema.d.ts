@@ -1060,6 +1060,54 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/shop/plans": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["ShopPlansController_list"];
+        put?: never;
+        post: operations["ShopPlansController_ask"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shop/plans/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["ShopPlansController_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shop/plans/{id}/stop": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["ShopPlansController_stop"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
 export type webhooks = Record<string, never>;
 export interface components {
@@ -2388,6 +2436,69 @@ export interface components {
             /** Format: date-time */
             readAt: string | null;
             address: string;
+        };
+        ShopPlanProgressDto: {
+            planned: number;
+            toPlan: number;
+            orders: number;
+            /** @description min */
+            byDueMin: number | null;
+            /** @description min */
+            foundMin: number | null;
+        };
+        ShopPlanHeadDto: {
+            /** Format: uuid */
+            id: string;
+            /** @enum {string} */
+            status: "waiting" | "at work" | "done" | "stopped" | "failed";
+            askedBy: string;
+            /** Format: date-time */
+            askedAt: string;
+            progress: components["schemas"]["ShopPlanProgressDto"];
+            words: string | null;
+        };
+        AskedBuildDto: {
+            /** Format: uuid */
+            id: string;
+            /** Format: date */
+            wantedBy: string | null;
+            fixed: boolean;
+        };
+        NewShopPlanDto: {
+            /** Format: uuid */
+            id: string;
+            builds: components["schemas"]["AskedBuildDto"][];
+            /** Format: date */
+            from: string;
+            replan: boolean;
+            /** @description s */
+            seconds: number;
+        };
+        PlannedBuildDto: {
+            /** Format: uuid */
+            id: string;
+            version: number;
+            /** Format: date */
+            startDate: string;
+            plan: components["schemas"]["PlanDocumentDto"] | null;
+            /** @description min */
+            endMin: number;
+            /** @description min */
+            lateMin: number;
+        };
+        ShopPlanDto: {
+            /** Format: uuid */
+            id: string;
+            /** @enum {string} */
+            status: "waiting" | "at work" | "done" | "stopped" | "failed";
+            askedBy: string;
+            /** Format: date-time */
+            askedAt: string;
+            progress: components["schemas"]["ShopPlanProgressDto"];
+            words: string | null;
+            builds: components["schemas"]["AskedBuildDto"][];
+            found: components["schemas"]["PlannedBuildDto"][];
+            without: string[];
         };
     };
     responses: never;
@@ -4159,6 +4270,88 @@ export interface operations {
                 content: {
                     "text/calendar": string;
                 };
+            };
+        };
+    };
+    ShopPlansController_list: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ShopPlanHeadDto"][];
+                };
+            };
+        };
+    };
+    ShopPlansController_ask: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewShopPlanDto"];
+            };
+        };
+        responses: {
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ShopPlanDto"];
+                };
+            };
+        };
+    };
+    ShopPlansController_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ShopPlanDto"];
+                };
+            };
+        };
+    };
+    ShopPlansController_stop: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
         };
     };
