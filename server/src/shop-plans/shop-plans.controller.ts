@@ -23,7 +23,7 @@ function toDto(plan: ShopPlan): ShopPlanDto {
   return {
     ...toHead(plan),
     builds: asked.builds.map(({ id, wantedBy, fixed }) => ({ id, wantedBy, fixed })),
-    found: result?.builds.map((one) => ({ ...one, version: versionOf(one.id) })) ?? null,
+    found: result?.builds.map((one) => ({ ...one, version: versionOf(one.id) })) ?? [],
     without: [...(result?.without ?? [])],
   };
 }

@@ -59,8 +59,8 @@ export class PlannedBuildDto {
 
 export class ShopPlanDto extends ShopPlanHeadDto {
   @ListField(() => AskedBuildDto, MOST_BUILDS) builds: AskedBuildDto[];
-  /** null: nothing found yet */
-  @ListField(() => PlannedBuildDto, MOST_BUILDS, { nullable: true }) found: PlannedBuildDto[] | null;
+  /** Empty: nothing found yet */
+  @ListField(() => PlannedBuildDto, MOST_BUILDS) found: PlannedBuildDto[];
   /** Builds for which no day is free, by id */
   @TextListField(60, MOST_BUILDS) without: string[];
 }

@@ -30,7 +30,7 @@ interface Answer {
   readonly status: string;
   readonly words: string | null;
   readonly progress: { planned: number; toPlan: number; orders: number; byDueMin: number | null; foundMin: number | null };
-  readonly found: Found[] | null;
+  readonly found: Found[];
   readonly without: string[];
 }
 
@@ -85,10 +85,10 @@ describe('plans of the whole shop', () => {
     await agent.post('/api/shop/plans').send(body).expect(201);
     const { status, found, without, progress } = await until(body.id, ended);
     expect({ status, without }).toEqual({ status: 'done', without: [] });
-    const startOf = (id: string): string => found?.find((one) => one.id === id)?.startDate ?? '';
+    const startOf = (id: string): string => found.find((one) => one.id === id)?.startDate ?? '';
     expect(startOf(c) < startOf(b) && startOf(b) < startOf(a)).toBe(true);
     expect(progress.foundMin).toBeLessThanOrEqual(progress.byDueMin ?? 0);
-    const builds = (found ?? []).map((one) => ({ id: one.id, name: one.id, plan: { ...planOf(plan), startDate: one.startDate } }));
+    const builds = found.map((one) => ({ id: one.id, name: one.id, plan: { ...planOf(plan), startDate: one.startDate } }));
     expect(conflictsOn(wallOf(builds, cardLibrary()), two)).toEqual([]);
     const list = (await agent.get('/api/shop/plans').expect(200)).body as { id: string; status: string }[];
     expect(list[0]).toMatchObject({ id: body.id, status: 'done' });
@@ -100,8 +100,8 @@ describe('plans of the whole shop', () => {
     await agent.post('/api/shop/plans').send(body).expect(201);
     const { found, progress } = await until(body.id, ended);
     expect(progress.planned).toBeGreaterThan(0);
-    expect(found?.[0].startDate).toBe('2026-12-01');
-    expect(found?.[0].plan?.startDate).toBe('2026-12-01');
+    expect(found[0].startDate).toBe('2026-12-01');
+    expect(found[0].plan?.startDate).toBe('2026-12-01');
   });
 
   test('stopped midway, what was found stays and nobody works at it any more', async () => {

@@ -1,6 +1,7 @@
 import { Inject, Injectable, Logger, type OnApplicationBootstrap, type OnModuleDestroy } from '@nestjs/common';
 import { openDays } from '@pentimento/core/planning';
 import { availableParallelism } from 'node:os';
+import { setTimeout as wait } from 'node:timers/promises';
 import { fileURLToPath } from 'node:url';
 import type PgBoss from 'pg-boss';
 import { DataSource, In } from 'typeorm';
@@ -29,7 +30,7 @@ const MOST_ORDERS = 20_000;
 const ORDERS_S = 3;
 /** A worker keeps a plan so long before it gives it back to the queue [ms]. */
 const SLICE_MS = 15_000;
-const PAUSE_S = 1;
+const PAUSE_MS = 1000;
 const AGAIN_MS = 5000;
 
 const NOTHING_YET: ShopPlanState = { ways: {}, todo: [], planned: 0, usedS: 0, byDue: null, search: null };
@@ -42,8 +43,13 @@ export class ShopPlansWorker implements OnApplicationBootstrap, OnModuleDestroy 
   private readonly plannings = new Threads<PlannedTask, ReturnType<typeof planned>>(ENTRY, 'planned');
   private readonly orderings = new Threads<OrdersTask, OrdersFound>(ENTRY, 'orders');
   private readonly boss: PgBoss;
-  private started: Promise<void> = Promise.resolve();
-  private closed = false;
+  private readonly ending = new AbortController();
+  private running: Promise<void> = Promise.resolve();
+  private opened: () => void = () => undefined;
+  /** The queue can be written to */
+  private readonly open = new Promise<void>((resolve) => {
+    this.opened = resolve;
+  });
 
   constructor(
     @Inject(SERVER_CONFIG) config: ServerConfig,
@@ -59,27 +65,52 @@ export class ShopPlansWorker implements OnApplicationBootstrap, OnModuleDestroy 
   }
 
   onApplicationBootstrap(): void {
-    this.started = this.start();
+    this.running = this.run();
   }
 
-  private async start(): Promise<void> {
+  /** Takes what waits, one after the other, until the process ends; a database that is away is asked again later. */
+  private async run(): Promise<void> {
+    let started = false;
     while (!this.closed) {
+      let pauseMs = PAUSE_MS;
       try {
-        await this.boss.start();
-        await this.boss.work<{ id: string }>(SHOP_PLANS_QUEUE, { pollingIntervalSeconds: PAUSE_S }, async (jobs) => {
-          for (const { data } of jobs) await this.workAt(data.id);
-        });
-        return;
+        if (!started) await this.boss.start();
+        started = true;
+        this.opened();
+        const job = (await this.boss.fetch<{ id: string }>(SHOP_PLANS_QUEUE)).at(0);
+        if (job) {
+          await this.take(job);
+          continue;
+        }
       } catch (error) {
         this.logger.warn(error instanceof Error ? error.message : String(error));
-        await new Promise((resolve) => setTimeout(resolve, AGAIN_MS).unref());
+        pauseMs = AGAIN_MS;
       }
+      await this.pause(pauseMs);
     }
+  }
+
+  /** What goes wrong gives the job back to the queue, for another try or process. */
+  private async take({ id, data }: PgBoss.Job<{ id: string }>): Promise<void> {
+    try {
+      await this.workAt(data.id);
+      await this.boss.complete(SHOP_PLANS_QUEUE, id);
+    } catch (error) {
+      await this.boss.fail(SHOP_PLANS_QUEUE, id, { words: error instanceof Error ? error.message : String(error) });
+    }
+  }
+
+  private async pause(ms: number): Promise<void> {
+    await wait(ms, undefined, { signal: this.ending.signal }).catch(() => undefined);
+  }
+
+  private get closed(): boolean {
+    return this.ending.signal.aborted;
   }
 
   /** Puts a plan in the queue, for whichever process is free. */
   async queue(id: string): Promise<void> {
-    await this.started;
+    await this.open;
     await this.boss.send(SHOP_PLANS_QUEUE, { id });
   }
 
@@ -183,9 +214,9 @@ export class ShopPlansWorker implements OnApplicationBootstrap, OnModuleDestroy 
   }
 
   async onModuleDestroy(): Promise<void> {
-    this.closed = true;
-    await this.started;
-    await this.boss.stop({ graceful: false, wait: true }).catch(() => undefined);
+    this.ending.abort();
+    await this.running;
+    await this.boss.stop({ graceful: false }).catch(() => undefined);
     await Promise.all([this.movings.destroy(), this.plannings.destroy(), this.orderings.destroy()]);
   }
 }

@@ -6,6 +6,8 @@ type Schemas = components['schemas'];
 export type Person = Schemas['PersonDto'];
 export type Who = Schemas['WhoDto'];
 export type Device = Schemas['DeviceDto'];
+export type ShopPlan = Schemas['ShopPlanDto'];
+export type ShopPlanHead = Schemas['ShopPlanHeadDto'];
 export type Feed = Schemas['FeedDto'];
 export type RightsChange = Schemas['RightsChangeDto'];
 export type Build = Schemas['BuildDto'];
@@ -52,6 +54,7 @@ export const DATA_TAGS = [
   'Lots',
   'Instruments',
   'Shop',
+  'ShopPlans',
 ] as const;
 
 /** Which part of the rack, and what stands first. */
@@ -227,6 +230,16 @@ export const api = createApi({
       query: (body) => ({ url: 'shop/calendar', method: 'PUT', body }),
       invalidatesTags: ['Shop'],
     }),
+    shopPlans: build.query<ShopPlanHead[], void>({ query: () => 'shop/plans', providesTags: ['ShopPlans'] }),
+    shopPlan: build.query<ShopPlan, string>({ query: (id) => `shop/plans/${id}`, providesTags: ['ShopPlans'] }),
+    askShopPlan: build.mutation<ShopPlan, Schemas['NewShopPlanDto']>({
+      query: (body) => ({ url: 'shop/plans', method: 'POST', body }),
+      invalidatesTags: ['ShopPlans'],
+    }),
+    stopShopPlan: build.mutation<null, string>({
+      query: (id) => ({ url: `shop/plans/${id}/stop`, method: 'POST' }),
+      invalidatesTags: ['ShopPlans'],
+    }),
     lots: build.query<Lot[], void>({ query: () => 'lots', providesTags: ['Lots'] }),
     addLot: build.mutation<Lot, NewLot>({ query: (body) => ({ url: 'lots', method: 'POST', body }), invalidatesTags: ['Lots'] }),
     changeLot: build.mutation<Lot, { id: string; body: Schemas['LotChangeDto'] }>({
@@ -289,6 +302,10 @@ export const {
   useRightsChangesQuery,
   useDevicesQuery,
   useFeedsQuery,
+  useShopPlansQuery,
+  useShopPlanQuery,
+  useAskShopPlanMutation,
+  useStopShopPlanMutation,
   useMakeFeedMutation,
   useWithdrawFeedMutation,
   useTrustDeviceMutation,

@@ -1348,6 +1348,8 @@ export interface components {
             partThicknessMm: number;
             /** @enum {string} */
             hand: "none" | "left" | "right";
+            /** Format: date */
+            wantedBy?: string;
             mirrorOf: string;
             done: components["schemas"]["PlanCheck"][];
         };

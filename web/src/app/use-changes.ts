@@ -13,7 +13,8 @@ const TAGS: Readonly<Record<string, readonly (typeof DATA_TAGS)[number][]>> = {
   lot: ['Lots'],
   instrument: ['Instruments'],
   shop: ['Shop'],
-  all: ['Builds', 'Molds', 'BuildLog', 'Cards', 'Lots', 'Instruments', 'Shop'],
+  'shop-plan': ['ShopPlans'],
+  all: ['Builds', 'Molds', 'BuildLog', 'Cards', 'Lots', 'Instruments', 'Shop', 'ShopPlans'],
 };
 
 function kindOf(data: unknown): string {

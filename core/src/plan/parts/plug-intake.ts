@@ -1,4 +1,4 @@
-import { choice, list, number, orNull, part, text, type PartOf, type Value } from '../fields/field.js';
+import { choice, day, list, number, optional, orNull, part, text, type PartOf, type Value } from '../fields/field.js';
 import { initialPart } from '../fields/initial.js';
 import { wantedFinishes, wantedFinishNames } from './wanted-finish.js';
 
@@ -45,6 +45,8 @@ export const intakeFields = {
   pullsExpected: number('Pulls expected', 'pulls', [1, 5000], { initial: 50, whole: true }),
   partThicknessMm: number('Part thickness', 'mm', [0.3, 60], { initial: 4, quantity: 'thickness' }),
   hand,
+  /** Day by whose end the mold is to be off the plug */
+  wantedBy: optional(day('Wanted by')),
   /** Name of the mold or build of which this one is the mirror */
   mirrorOf: text('Mirror of', 120, { least: 0, initial: '' }),
   done: list('Checks done', part('Check', doneCheckFields), { entry: 'check', most: 80 }),

@@ -13,6 +13,7 @@ import { Empty, Failed, Loading } from '../../../shared/states';
 import { today } from '../../../shared/dates';
 import { useRefusal } from '../../../shared/use-may';
 import { useShop } from '../../../shared/use-shop';
+import { PlanTogether } from './plan-together';
 import { useMoveOnWall, useWall } from './use-wall';
 import { WallRows, type WallRow } from './wall-rows';
 
@@ -146,6 +147,7 @@ export function WallPage() {
           </p>
         )}
       </section>
+      {by === 'build' && <PlanTogether builds={wall.builds} spans={wall.spans} move={move} saving={saving} />}
     </div>
   );
 }
@@ -207,7 +209,8 @@ function rowsBy(by: By, spans: readonly WallSpan[], builds: readonly Build[], pe
     }
     case 'place':
       return [
-        { id: 'bench', name: 'Bench and booth', spans: spans.filter(({ kind }) => kind !== 'oven'), build: null },
+        { id: 'bench', name: 'Bench', spans: spans.filter(({ kind, sprayed }) => kind !== 'oven' && !sprayed), build: null },
+        { id: 'booth', name: 'Spray booth', spans: spans.filter(({ sprayed }) => sprayed), build: null },
         { id: 'oven', name: 'Oven', spans: spans.filter(({ kind }) => kind === 'oven'), build: null },
       ];
   }

@@ -1,3 +1,4 @@
+import { DayInput } from '../../../shared/day-input';
 import type { Sibling } from '@pentimento/core/design';
 import type { PlugChoice } from '@pentimento/core/materials';
 import { intakeFields, plugFields, type SectionPlan, type PlugIntake } from '@pentimento/core/plan';
@@ -58,6 +59,16 @@ export function IntakeForm({ plan, plugChoices, intake, siblings, onEdit }: Inta
         {cell('pullsExpected', { width: 'w-16' })}
         {cell('partThicknessMm')}
         {cell('hand')}
+        <span>
+          <span className="muted block text-xs">{intakeFields.wantedBy.label}</span>
+          <DayInput
+            label={intakeFields.wantedBy.label}
+            value={intake.wantedBy ?? null}
+            onChange={(wantedBy) => {
+              onChange({ ...intake, wantedBy: wantedBy ?? undefined });
+            }}
+          />
+        </span>
         {cell('mirrorOf', { width: 'max-w-64', options: twins })}
       </div>
     </Part>

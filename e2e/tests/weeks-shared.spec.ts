@@ -1,0 +1,63 @@
+import { planFromTemplate, planOf, withPostCure, DEFAULT_INTAKE } from '@pentimento/core/plan';
+import { randomUUID } from 'node:crypto';
+import { expect, signIn, test } from '../shop';
+
+const view = planFromTemplate('staged', { startDate: '2027-03-01', areaM2: 1, plug: { materialId: 'mdf', thicknessMm: 18, heatLimitC: 60 } });
+/** A Monday's build that is in the oven over its weekend. */
+const cured = planOf({
+  ...withPostCure({ ...view, demoldMin: 7 * 1440 + 540 }, { startMin: 5 * 1440 + 480, rampKPerH: 10, holdC: 45, holdMin: 720 }),
+  intake: DEFAULT_INTAKE,
+});
+
+test('two builds want the oven on the same days: the wall says so, the shop is planned, taken, and taken back', async ({ page }) => {
+  test.setTimeout(120_000);
+  await signIn(page);
+  for (const name of ['Oven tray, first', 'Oven tray, second']) {
+    const answer = await page.request.post('/api/builds', { data: { id: randomUUID(), name, part: name, note: '', plan: cured } });
+    expect(answer.status()).toBe(201);
+  }
+  await page.goto('/shop/wall');
+  const conflicts = page.getByRole('region', { name: 'Conflicts' });
+  await page.getByRole('button', { name: '4 weeks' }).click();
+  const taken = conflicts.getByText(/The oven is taken: .*Oven tray/);
+  // Their weeks are in March.
+  await expect(async () => {
+    await page.getByRole('button', { name: 'A week later' }).click();
+    await expect(taken.first()).toBeVisible({ timeout: 500 });
+  }).toPass({ timeout: 60_000 });
+  const together = page.getByRole('region', { name: 'Plan builds together' });
+  for (const [name, day] of [
+    ['Oven tray, first', '2027-03-14'],
+    ['Oven tray, second', '2027-03-09'],
+  ]) {
+    await together.getByLabel(`${name} wanted by`).fill(day);
+  }
+  await together.getByLabel('Not before').fill('2027-03-01');
+  await together.getByRole('checkbox', { name: 'sessions inside a build may move' }).uncheck();
+  await together.getByRole('button', { name: '20 s' }).click();
+  await together.getByRole('button', { name: 'Plan them' }).click();
+  const rowOf = (name: string) => together.getByRole('row', { name: new RegExp(name) });
+  await expect(rowOf('Oven tray, second')).toContainText(/in time|as it is/, { timeout: 60_000 });
+  for (const name of ['Oven tray, first', 'Oven tray, second']) {
+    const take = rowOf(name).getByRole('button', { name: /^Take it for/ });
+    if ((await take.count()) > 0) {
+      await take.click();
+      await expect(rowOf(name)).toContainText('changed since');
+    }
+  }
+  await expect(taken).toHaveCount(0);
+  await together.getByRole('button', { name: /^Take back/ }).click();
+  await expect(taken.first()).toBeVisible();
+});
+
+test('a plan of the shop is stopped, and what was found stays', async ({ page }) => {
+  await signIn(page);
+  await page.goto('/shop/wall');
+  const together = page.getByRole('region', { name: 'Plan builds together' });
+  await together.getByRole('button', { name: '2 min' }).click();
+  await together.getByRole('button', { name: 'Plan them' }).click();
+  await expect(together.getByRole('status')).toContainText(/planned anew: [1-9]/, { timeout: 60_000 });
+  await together.getByRole('button', { name: 'Stop', exact: true }).click();
+  await expect(together.getByRole('status')).toContainText('Stopped');
+  await expect(together.getByRole('button', { name: 'Plan them' })).toBeEnabled();
+});
