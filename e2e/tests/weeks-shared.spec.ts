@@ -1,6 +1,6 @@
 import { planFromTemplate, planOf, withPostCure, DEFAULT_INTAKE } from '@pentimento/core/plan';
 import { randomUUID } from 'node:crypto';
-import { expect, signIn, test } from '../shop';
+import { expect, openBuild, signIn, test, unfoldConditions, worst } from '../shop';
 
 const view = planFromTemplate('staged', { startDate: '2027-03-01', areaM2: 1, plug: { materialId: 'mdf', thicknessMm: 18, heatLimitC: 60 } });
 /** A Monday's build that is in the oven over its weekend. */
@@ -60,4 +60,33 @@ test('a plan of the shop is stopped, and what was found stays', async ({ page })
   await together.getByRole('button', { name: 'Stop', exact: true }).click();
   await expect(together.getByRole('status')).toContainText('Stopped');
   await expect(together.getByRole('button', { name: 'Plan them' })).toBeEnabled();
+});
+
+test('the shop’s air: a heated season and a forecast go into a plan, which says what is known how', async ({ page }) => {
+  await signIn(page);
+  await page.goto('/shop');
+  await page.getByLabel('From 10-15, heated').check();
+  const forecast = page.getByLabel('Forecast, a line an hour');
+  await forecast.fill('2026-11-30 00:00; warm');
+  await expect(page.getByRole('alert')).toContainText('line 1');
+  await page.getByLabel('Forecast from a file').setInputFiles({
+    name: 'air.csv',
+    mimeType: 'text/csv',
+    buffer: Buffer.from(
+      `time;C;%\n${Array.from({ length: 61 }, (_, d) => `${new Date(Date.now() + (d - 5) * 86_400_000).toISOString().slice(0, 10)} 00:00;11;90`).join('\n')}`,
+    ),
+  });
+  await expect(page.getByRole('region', { name: 'Forecast of the shop’s air' })).toContainText('61 hours');
+  await page.getByRole('button', { name: 'Save calendar' }).click();
+  await expect(page.getByRole('button', { name: 'Save calendar' })).toBeDisabled();
+  await page.goto('/');
+  await openBuild(page, 'Beehive roof shell, mold 3');
+  await unfoldConditions(page);
+  await page.getByRole('button', { name: /As the shop’s calendar: heated to 20/ }).click();
+  await expect(page.getByTestId('air-known')).toContainText(/forecast .* to .*assumed.*90 %, dew at 9/);
+  await expect(worst(page)).toContainText('stop', { timeout: 20_000 });
+  await page.getByRole('button', { name: 'Without the air by the hour' }).click();
+  await expect(page.getByTestId('air-known')).toContainText('Air as assumed');
+  await page.keyboard.press('Control+z');
+  await expect(page.getByTestId('air-known')).toContainText('forecast');
 });

@@ -9,6 +9,7 @@ import { stepsOfEvaluated } from '../steps/mold-steps.js';
 import { logLine } from '../test-support/log-lines.js';
 import { fillAmounts } from '../units/amounts.js';
 import { asBuilt, type AsBuilt } from './as-built.js';
+import { airAt } from '../plan/shop-air.js';
 import { withSection } from '../plan/section-view.js';
 import { forecastOnBench } from './bench-twin.js';
 import { compareBuilt } from './compare.js';
@@ -210,7 +211,12 @@ test('a layer skipped whole is gone where its session has others', () => {
 
 test('the shop’s air moves by the mean of what was read, from three tenths of a kelvin on', () => {
   const air = (tempC: number, minute = 600): StepEntry => at(minute, 'build', 'temperature', { at: 'air', tempC });
-  expect(built([air(17), air(19)]).plan.assumed.climate.meanC).toBeCloseTo(18, 9);
+  const { climate } = built([air(17, 600), air(19, 720)]).plan.assumed;
+  expect(climate.meanC).toBeCloseTo(18, 9);
+  // Where it was read it is as read, and on the way from the one to the other between.
+  expect(airAt(climate, 600)).toMatchObject({ tempC: expect.closeTo(17, 6) as number, from: 'measured' });
+  expect(airAt(climate, 660)).toMatchObject({ tempC: expect.closeTo(18, 6) as number, from: 'measured' });
+  expect(airAt(climate, 900)).toMatchObject({ tempC: expect.closeTo(18, 6) as number, from: 'assumed' });
   expect(said(built([air(18)]))).toEqual(['air: 20.0 °C over the day → 2.0 K colder, by 1 reading']);
   expect(built([air(19.71)]).changes).toEqual([]);
   expect(built([air(19.69)]).changes).toHaveLength(1);

@@ -3,10 +3,10 @@ import { airTempK } from '../heat/air.js';
 import { counted, readingsOf, type StepEntry } from '../log/entry.js';
 import { checkDocument } from '../plan/check-document.js';
 import type { PlanDocument, PlanSection } from '../plan/plan-document.js';
-import { climateFields, filmRange, layerFields, sessionFields, type PlanLayer, type PlanSession } from '../plan/section-plan.js';
+import { airPointFields, type AirPoint, filmRange, layerFields, sessionFields, type PlanLayer, type PlanSession } from '../plan/section-plan.js';
 import { rangeOf } from '../plan/fields/field.js';
 import { nextOpenMin } from '../shop-time/shop-clock.js';
-import { planAir } from '../plan/surroundings.js';
+import { meanAirC, planAir, warmerShop } from '../plan/shop-air.js';
 import { stepParts } from '../steps/step-log.js';
 import type { Step } from '../steps/step.js';
 import { KELVIN } from '../units/kelvin.js';
@@ -134,22 +134,51 @@ function afterLaying({ plan, entries, nowMin }: BuildLog, sections: readonly Pla
   return { postCures, demolds };
 }
 
+/** Points of what was read, at most. */
+const MOST_READ = 240;
+
+/**
+ * Air as it was read: between the first and the last reading as read, in between as planned but for what the readings next to it were off; before
+ * and after warmer or colder by what they were off in the mean.
+ */
 function builtAir({ plan, entries, minuteOf }: BuildLog, changes: BuiltChange[]): PlanDocument['assumed']['climate'] {
   const { climate } = plan.assumed;
-  const read = readingsOf(entries, 'temperature').filter(({ data }) => data.at === 'air');
-  if (read.length === 0) return climate;
   const planned = planAir(climate);
-  const offK = read.reduce((sum, { at, data }) => sum + data.tempC - (airTempK(planned, minuteOf(at) * 60) - KELVIN), 0) / read.length;
-  if (Math.abs(offK) < KELVINS) return climate;
+  const plannedC = (atMin: number): number => airTempK(planned, atMin * 60) - KELVIN;
+  const read = readingsOf(entries, 'temperature')
+    .filter(({ data }) => data.at === 'air')
+    .map(({ at, data }) => ({ atMin: minuteOf(at), offK: data.tempC - plannedC(minuteOf(at)) }))
+    .sort((a, b) => a.atMin - b.atMin);
+  if (read.every(({ offK }) => Math.abs(offK) < KELVINS)) return climate;
+  const offK = read.reduce((sum, one) => sum + one.offK, 0) / read.length;
   changes.push({
     sessionId: null,
     layerId: null,
     what: 'air',
-    planned: words`${amount('temperature', climate.meanC, 1)} over the day`,
+    planned: words`${amount('temperature', meanAirC(climate), 1)} over the day`,
     built: words`${amount('temperatureDifference', Math.abs(offK), 1)} ${offK < 0 ? 'colder' : 'warmer'}, by ${String(read.length)} ${read.length === 1 ? 'reading' : 'readings'}`,
   });
-  const { min, max } = rangeOf(climateFields.meanC);
-  return { ...climate, meanC: Math.min(max, Math.max(min, climate.meanC + offK)) };
+  const [first, last] = [read[0].atMin, read[read.length - 1].atMin];
+  const later = warmerShop(climate, offK);
+  if (last - first < 1) return later;
+  const everyMin = Math.max(60, (last - first) / MOST_READ);
+  const moments = [...Array.from({ length: Math.floor((last - first) / everyMin) + 1 }, (_, i) => first + i * everyMin), last];
+  const { min, max } = rangeOf(airPointFields.tempC);
+  const measured = moments.map((atMin): AirPoint => ({
+    atMin: Math.round(atMin),
+    tempC: Math.min(max, Math.max(min, plannedC(atMin) + offAt(read, atMin))),
+    from: 'measured',
+  }));
+  const foretold = (later.series ?? []).filter(({ atMin }) => atMin < first || atMin > last);
+  return { ...later, series: [...foretold, ...measured].sort((a, b) => a.atMin - b.atMin) };
+}
+
+/** What readings were off, on a straight line between the two around a moment [K]. */
+function offAt(read: readonly { readonly atMin: number; readonly offK: number }[], atMin: number): number {
+  const i = read.findLastIndex((one) => one.atMin <= atMin);
+  const [a, b] = [read[Math.max(0, i)], read[Math.min(read.length - 1, i + 1)]];
+  const share = b.atMin > a.atMin ? (atMin - a.atMin) / (b.atMin - a.atMin) : 0;
+  return a.offK + share * (b.offK - a.offK);
 }
 
 /** The session before: when it was planned to begin, and when it does. */

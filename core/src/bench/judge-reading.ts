@@ -6,7 +6,7 @@ import { cardOf, type CardLibrary } from '../plan/card-library.js';
 import { CARE_DROP_MBAR, MOST_DROP_MBAR } from '../plan/parts/infusion.js';
 import type { PlanDocument, PlanSection } from '../plan/plan-document.js';
 import type { PlanLayer } from '../plan/section-plan.js';
-import { planAir } from '../plan/surroundings.js';
+import { planAir } from '../plan/shop-air.js';
 import { KELVIN } from '../units/kelvin.js';
 import { amount, words, type Words } from '../units/amounts.js';
 import type { Level } from '../units/levels.js';

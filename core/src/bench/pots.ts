@@ -5,7 +5,7 @@ import { cardOf, type CardLibrary } from '../plan/card-library.js';
 import { laidResin } from '../plan/laid-resin.js';
 import { DEFAULT_MIX } from '../plan/parts/mix-plan.js';
 import type { PlanDocument } from '../plan/plan-document.js';
-import { planAir } from '../plan/surroundings.js';
+import { planAir } from '../plan/shop-air.js';
 import type { Step } from '../steps/step.js';
 import { KELVIN } from '../units/kelvin.js';
 import { layerOfLine } from './judge-reading.js';

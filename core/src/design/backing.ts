@@ -1,3 +1,4 @@
+import { meanAirC } from '../plan/shop-air.js';
 import { cureOnwards } from '../cure/follow-cure.js';
 import { arrhenius, prepareKinetics } from '../cure/kinetics.js';
 import { airTempK } from '../heat/air.js';
@@ -53,7 +54,7 @@ function courseOf(layer: PlacedLayer, field: FieldSegment, plan: SectionPlan, fr
   const cell = Math.floor((outcome.start + outcome.end - 1) / 2);
   const simulated = Array.from({ length: known }, (_, k) => sampleSegment(field, field.cure, cell, Math.min(endS, fromS + k * STEP_S)));
   const kinetics = prepareKinetics(card.kinetics, card.kinetics.c_ref === null ? null : planLayer.catalystPct);
-  const later = cureOnwards(kinetics, simulated[known - 1], plan.climate.meanC + KELVIN, { spanS: AFTER_S + AHEAD_S, stepS: STEP_S });
+  const later = cureOnwards(kinetics, simulated[known - 1], meanAirC(plan.climate) + KELVIN, { spanS: AFTER_S + AHEAD_S, stepS: STEP_S });
   return { layer, cure: Float64Array.from([...simulated, ...later]) };
 }
 
@@ -76,7 +77,7 @@ export function earliestBacking(plan: SectionPlan, result: GrowthResult, cards: 
   if (!last || segment?.sessionIndex !== plan.sessions.length - 1 || segment.field.frames === 0) return null;
   const { field } = segment;
   const laid = placeLayers(plan, result, cards);
-  const hours = Math.max(...laid.map(({ card }) => card.limits.backingAfterH * colderFactor(card, plan.climate.meanC)));
+  const hours = Math.max(...laid.map(({ card }) => card.limits.backingAfterH * colderFactor(card, meanAirC(plan.climate))));
   const fromS = last.startMin * 60;
   const endS = plan.demoldMin * 60;
   const courses = laid.map((layer) => courseOf(layer, field, plan, fromS));
@@ -87,7 +88,7 @@ export function earliestBacking(plan: SectionPlan, result: GrowthResult, cards: 
   const cured = (step: number): boolean =>
     courses.every(({ layer: { card }, cure }) => {
       const { backingCure } = card.limits;
-      return backingCure === null || cure[step] >= Math.min(backingCure, OF_REACHABLE * maxCureAt(plan.climate.meanC, card.kinetics));
+      return backingCure === null || cure[step] >= Math.min(backingCure, OF_REACHABLE * maxCureAt(meanAirC(plan.climate), card.kinetics));
     });
   const cool = (atS: number): boolean =>
     atS > endS || sampleSegment(field, field.tempK, field.cells - 1, atS) <= airTempK(result.input.air, atS) + NEAR_AIR_K;

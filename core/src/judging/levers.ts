@@ -1,3 +1,4 @@
+import { warmerShop } from '../plan/shop-air.js';
 import type { CardLibrary } from '../plan/card-library.js';
 import { changeLayer, moveSession } from '../plan/edit-plan.js';
 import type { PlanSession, SectionPlan } from '../plan/section-plan.js';
@@ -39,7 +40,7 @@ export function leversFor(plan: SectionPlan, verdict: Verdict, cards: CardLibrar
   const session = plan.sessions[index];
   const { climate } = plan;
   return [
-    { id: 'shop', name: `Shop ${String(WARMER_K)} K warmer`, plan: { ...plan, climate: { ...climate, meanC: climate.meanC + WARMER_K } } },
+    { id: 'shop', name: `Shop ${String(WARMER_K)} K warmer`, plan: { ...plan, climate: warmerShop(climate, WARMER_K) } },
     ...catalyst(plan, session, cards),
     ...ply(plan, session),
     { id: 'later', name: `${session.name} an hour later`, plan: moveSession(plan, index, session.startMin + LATER_MIN) },

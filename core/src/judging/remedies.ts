@@ -1,3 +1,4 @@
+import { warmerShop } from '../plan/shop-air.js';
 import { peopleAt } from '../plan/laying.js';
 import type { CardLibrary } from '../plan/card-library.js';
 import { changeLayer, moveSession, snapMinutes, withPostCure } from '../plan/edit-plan.js';
@@ -138,12 +139,12 @@ const fan = (plan: SectionPlan): Remedy[] =>
 const warmer = (plan: SectionPlan): Remedy => ({
   id: 'warmer',
   name: `Shop ${String(WARMER_K)} K warmer`,
-  plan: inShop(plan, { meanC: plan.climate.meanC + WARMER_K }),
+  plan: { ...plan, climate: warmerShop(plan.climate, WARMER_K) },
 });
 const cooler = (plan: SectionPlan): Remedy => ({
   id: 'cooler',
   name: `Shop ${String(WARMER_K)} K cooler`,
-  plan: inShop(plan, { meanC: plan.climate.meanC - WARMER_K }),
+  plan: { ...plan, climate: warmerShop(plan.climate, -WARMER_K) },
 });
 
 const longer = (plan: SectionPlan, byMin: number): Remedy => ({

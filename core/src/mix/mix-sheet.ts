@@ -9,7 +9,7 @@ import { DEGASSED_S, LEFT_IN_POT_SHARE, potGroups } from '../plan/pot-age.js';
 import { cardNumber, cardFlag } from '../materials/material-card.js';
 import type { Objection } from '../plan/objection.js';
 import type { SectionPlan, PlanLayer, PlanSession } from '../plan/section-plan.js';
-import { planAir } from '../plan/surroundings.js';
+import { planAir } from '../plan/shop-air.js';
 import { flashMinOf, isSprayed, layHours } from '../plan/laying.js';
 import { infusedLayers } from '../stack/plan-infusion.js';
 import { laidMasses } from '../stack/tally.js';

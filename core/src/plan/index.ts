@@ -63,7 +63,9 @@ export {
   additionFields,
   applicationFields,
   applyMethods,
+  airPointFields,
   climateFields,
+  heatingFields,
   extrasFields,
   filmRange,
   judgedPanelMm,
@@ -126,3 +128,4 @@ export {
   withoutSection,
   type NewId,
 } from './edit-document.js';
+export { airAt, beginningOn, knownSpells, meanAirC, planAir, warmerShop, type AirAt } from './shop-air.js';

@@ -135,14 +135,39 @@ export const plugFields = {
 };
 export type PlanPlug = PartOf<typeof plugFields>;
 
+export const heatingFields = {
+  dayC: number('By day', '°C', [5, 45], { initial: 20, quantity: 'temperature' }),
+  nightC: number('At night', '°C', [0, 45], { initial: 15, quantity: 'temperature' }),
+  fromHour: number('Heated from', 'h', [0, 24], { initial: 6 }),
+  toHour: number('until', 'h', [0, 24], { initial: 18 }),
+  riseKPerH: number('Warms by', 'K/h', [0.2, 20], { initial: 2, quantity: 'ramp', digits: 1 }),
+  fallKPerH: number('Cools by', 'K/h', [0.1, 20], { initial: 0.8, quantity: 'ramp', digits: 1 }),
+};
+
+const airOrigin = choice('Known by', ['measured', 'forecast'], 'forecast');
+export type AirOrigin = Value<typeof airOrigin>;
+
+export const airPointFields = {
+  /** Minutes from 00:00 of day 1; it stays at its own moment where the plan is moved to other days */
+  atMin: number('At', 'min', [-LONGEST_MIN, LONGEST_MIN], { whole: true }),
+  tempC: number('Air', '°C', [-20, 60], { quantity: 'temperature', digits: 1 }),
+  humidityPct: optional(number('Humidity', '%', [5, 100], { digits: 0 })),
+  from: airOrigin,
+};
+/** The shop's air at a moment. */
+export type AirPoint = PartOf<typeof airPointFields>;
+
 export const climateFields = {
   meanC: number('Shop, mean', '°C', [0, 45], { initial: 20, quantity: 'temperature' }),
   swingC: number('Day and night, ±', 'K', [0, 15], { initial: 1.5, quantity: 'temperatureDifference', digits: 1 }),
   warmestHour: number('Warmest at', 'h', [0, 24], { initial: 15 }),
   /** Over the work */
   fan: flag('Air moved by a fan', false),
+  heating: optional(part('Heating', heatingFields)),
+  /** In time: what was measured, what is forecast; before and after it the air is as assumed */
+  series: optional(list('Air by the hour', part('Air', airPointFields), { entry: 'hour', most: 500 })),
 };
-/** The shop's air over a day: a cosine about the mean. */
+/** The shop's air: a cosine about the mean, with heating over it, and what is known by the hour in its place. */
 export type PlanClimate = PartOf<typeof climateFields>;
 
 export const hoursFields = {

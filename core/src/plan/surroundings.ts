@@ -1,11 +1,7 @@
 import { airTempK, type AirCourse, type TableCourse } from '../heat/air.js';
 import { KELVIN } from '../units/kelvin.js';
-import type { PlanClimate, SectionPlan } from './section-plan.js';
-
-/** Shop air of a plan over time. */
-export function planAir(climate: PlanClimate): AirCourse {
-  return { kind: 'daily', meanK: climate.meanC + KELVIN, ampK: climate.swingC, warmestS: climate.warmestHour * 3600 };
-}
+import type { SectionPlan } from './section-plan.js';
+import { planAir } from './shop-air.js';
 
 /** The oven of a post-cure: up from the shop's air of that moment, hold, and back down as fast; null: none, or no warmer than the shop. */
 function ovenOf({ climate, postCure }: Pick<SectionPlan, 'climate' | 'postCure'>): TableCourse | null {

@@ -1,5 +1,6 @@
 import type { CardLibrary } from '../plan/card-library.js';
 import type { PlanDocument } from '../plan/plan-document.js';
+import { beginningOn } from '../plan/shop-air.js';
 import { presence, without, openSpells, type Spell } from '../shop/shop-hours.js';
 import type { ShopCalendar } from '../shop/shop-calendar.js';
 import { DAY_MIN, dateOf, dayNumber } from '../shop-time/shop-clock.js';
@@ -55,9 +56,6 @@ const WHATEVER_THE_DAY = new Set(['size', 'heat', 'skill', 'twice']);
 const NO_DAY_MIN = 60 * DAY_MIN;
 
 const startOf = (date: string): number => dayNumber(date) * DAY_MIN;
-
-/** A plan that begins on another day, as it is. */
-export const beginningOn = (plan: PlanDocument, startDate: string): PlanDocument => ({ ...plan, startDate });
 
 /** A plan as one of its ways has it. */
 export const planOfWay = (plan: PlanDocument, way: BuildWay): PlanDocument => way.plan ?? beginningOn(plan, way.startDate);

@@ -2,7 +2,6 @@ export { LIMIT_WORDS, type Clash } from './clashes.js';
 export { handsOn, makePlan, type MadePlan } from './make-plan.js';
 export {
   BuildsTogether,
-  beginningOn,
   openDays,
   planOfWay,
   wayPlanned,

@@ -1,3 +1,4 @@
+import { warmerShop } from '../plan/shop-air.js';
 import { evaluateMold, evaluateSection, sectionTimes, type SectionEvaluation } from '../judging/evaluate-mold.js';
 import { moldObjections } from '../judging/mold-objections.js';
 import { aroundMold } from '../judging/worst-of-plan.js';
@@ -79,7 +80,7 @@ function inEachAir(plan: PlanDocument, { air }: PlanTask['vary']): PlanDocument[
   const { climate } = plan.assumed;
   const others = [
     { ...climate, fan: !climate.fan },
-    { ...climate, meanC: Math.min(45, climate.meanC + WARMER_K), swingC: climate.swingC * STEADIER },
+    { ...warmerShop(climate, WARMER_K), swingC: climate.swingC * STEADIER },
   ];
   return [plan, ...(air ? others.map((one) => ({ ...plan, assumed: { ...plan.assumed, climate: one } })) : [])];
 }

@@ -1,3 +1,4 @@
+import { warmerShop } from '../plan/shop-air.js';
 import { evaluateMold, knownZones, type SectionEvaluation, type ZoneEvaluation } from '../judging/evaluate-mold.js';
 import { verdictLine } from '../judging/verdicts/verdict-line.js';
 import { CARE, type Verdict } from '../judging/verdicts/verdict.js';
@@ -214,7 +215,7 @@ export function survivalOf(plan: PlanDocument, sections: readonly SectionEvaluat
   }
   const survives = (byK: number): boolean => {
     const { climate } = plan.assumed;
-    const other = { ...plan, assumed: { ...plan.assumed, climate: { ...climate, meanC: Math.min(45, Math.max(0, climate.meanC + byK)) } } };
+    const other = { ...plan, assumed: { ...plan.assumed, climate: warmerShop(climate, byK) } };
     return evaluateMold(other, cards, known).every(({ verdicts }) => verdicts.every(({ level }) => level !== 'stop'));
   };
   const most = (sign: 1 | -1): number => {

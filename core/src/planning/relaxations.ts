@@ -1,3 +1,4 @@
+import { warmerShop } from '../plan/shop-air.js';
 import type { PlanDocument, PlanSection } from '../plan/plan-document.js';
 import type { PlanLayer, PlanSession } from '../plan/section-plan.js';
 import { amount, words, type Words } from '../units/amounts.js';
@@ -83,7 +84,8 @@ function airSeries(question: PlanQuestion): Series[] {
   const { climate } = plan.assumed;
   const inAir = (change: Partial<typeof climate>): PlanQuestion =>
     withPlan(question, { ...plan, assumed: { ...plan.assumed, climate: { ...climate, ...change } } });
-  const night = climate.meanC - climate.swingC;
+  const { heating } = climate;
+  const night = heating ? heating.nightC : climate.meanC - climate.swingC;
   return [
     {
       id: 'night',
@@ -92,9 +94,12 @@ function airSeries(question: PlanQuestion): Series[] {
         .filter((floorC) => floorC > night + 0.25)
         .map((floorC) => {
           const top = Math.max(climate.meanC + climate.swingC, floorC);
+          const warmNight = heating
+            ? { heating: { ...heating, nightC: floorC, dayC: Math.max(heating.dayC, floorC) } }
+            : { meanC: (top + floorC) / 2, swingC: (top - floorC) / 2 };
           return {
             words: words`${amount('temperature', floorC)} overnight`,
-            question: inAir({ meanC: (top + floorC) / 2, swingC: (top - floorC) / 2 }),
+            question: inAir(warmNight),
           };
         }),
     },
@@ -103,7 +108,7 @@ function airSeries(question: PlanQuestion): Series[] {
       helps: ['cold', 'activation', 'demold'],
       steps: [2, 4, 6].map((byK) => ({
         words: words`The shop ${amount('temperatureDifference', byK)} warmer`,
-        question: inAir({ meanC: Math.min(45, climate.meanC + byK) }),
+        question: inAir(warmerShop(climate, byK)),
       })),
     },
     {
@@ -111,7 +116,7 @@ function airSeries(question: PlanQuestion): Series[] {
       helps: ['heat'],
       steps: [2, 4].map((byK) => ({
         words: words`The shop ${amount('temperatureDifference', byK)} cooler`,
-        question: inAir({ meanC: Math.max(0, climate.meanC - byK) }),
+        question: inAir(warmerShop(climate, -byK)),
       })),
     },
     { id: 'fan', helps: ['heat'], steps: climate.fan ? [] : [{ words: 'A fan over the work', question: inAir({ fan: true }) }] },

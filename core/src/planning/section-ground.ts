@@ -263,7 +263,8 @@ export class SectionGround extends SectionHours implements Ground<GrownSection> 
   }
 
   clockOf(startS: number): number {
-    return startS % DAY_S;
+    // What is known by the hour is not the same every day.
+    return this.asked.plan.assumed.climate.series ? startS : startS % DAY_S;
   }
 }
 

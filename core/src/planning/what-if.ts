@@ -1,3 +1,4 @@
+import { warmerShop } from '../plan/shop-air.js';
 import { evaluateMold, type SectionEvaluation } from '../judging/evaluate-mold.js';
 import { verdictLine } from '../judging/verdicts/verdict-line.js';
 import type { VerdictLevel } from '../judging/verdicts/verdict.js';
@@ -35,7 +36,7 @@ export function whatIfs(plan: PlanDocument, cards: CardLibrary): WhatIf[] {
   const { climate } = plan.assumed;
   const inAir = (byK: number): PlanDocument => ({
     ...plan,
-    assumed: { ...plan.assumed, climate: { ...climate, meanC: Math.min(45, Math.max(0, climate.meanC + byK)) } },
+    assumed: { ...plan.assumed, climate: warmerShop(climate, byK) },
   });
   const fewer: PlanDocument = {
     ...plan,

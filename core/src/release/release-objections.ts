@@ -8,8 +8,9 @@ import { readyAtMin } from '../plug/readiness.js';
 import { resinSubstance } from '../materials/resin-substance.js';
 import { gateOpen, gateTests, type ReleasePlan, type ReleaseZone, type ZoneState } from '../plan/parts/release-plan.js';
 import { programOf } from './release-program.js';
+import { airAt, meanAirC } from '../plan/shop-air.js';
 import { isFlangeZone, releaseSchedule } from './release-schedule.js';
-import { plugReleaseProgram } from '../materials/release-steps.js';
+import { plugReleaseProgram, type PlugReleaseProgram } from '../materials/release-steps.js';
 
 /** What is on a zone already, as a substance. */
 const ALREADY: Readonly<Record<ZoneState, readonly string[]>> = {
@@ -57,11 +58,39 @@ function withoutRelease(zone: ReleaseZone, plan: SectionPlan, cards: CardLibrary
   ];
 }
 
+/** Air as a zone's coats go on: of all its hours that which is furthest from the agent's sheet; over the day where none is known by the hour. */
+function airOfCoats(
+  zone: ReleaseZone,
+  plan: SectionPlan,
+  release: ReleasePlan,
+  { program, cards }: { readonly program: PlugReleaseProgram; readonly cards: CardLibrary },
+): { readonly tempC: number; readonly humidityPct: number } {
+  const { climate } = plan;
+  if (!climate.series) return { tempC: meanAirC(climate), humidityPct: release.humidityPct };
+  const hours = releaseSchedule(plan, release, cards)
+    .timers.filter((timer) => timer.zone.id === zone.id)
+    .flatMap(({ startMin, freeMin }) => [startMin, freeMin].map((atMin) => airAt(climate, atMin, release.humidityPct)));
+  const furthest = (values: readonly number[], least: number, most: number): number =>
+    values.reduce((worst, one) => (Math.max(least - one, one - most) > Math.max(least - worst, worst - most) ? one : worst));
+  if (hours.length === 0) return { tempC: meanAirC(climate), humidityPct: release.humidityPct };
+  return {
+    tempC: furthest(
+      hours.map(({ tempC }) => tempC),
+      program.minC,
+      program.maxC,
+    ),
+    humidityPct: furthest(
+      hours.map(({ humidityPct }) => humidityPct ?? release.humidityPct),
+      program.minHumidityPct,
+      program.maxHumidityPct,
+    ),
+  };
+}
+
 function air(zone: ReleaseZone, plan: SectionPlan, release: ReleasePlan, cards: CardLibrary): Objection[] {
   const program = programOf(zone.programId, cards);
   if (!program) return [];
-  const { meanC } = plan.climate;
-  const { humidityPct } = release;
+  const { tempC: meanC, humidityPct } = airOfCoats(zone, plan, release, { program, cards });
   const found: Objection[] = [];
   if (meanC < program.minC || meanC > program.maxC)
     found.push(

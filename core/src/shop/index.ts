@@ -1,6 +1,7 @@
 export {
   WEEKDAYS,
   closedFields,
+  forecastFields,
   openingFields,
   seasonFields,
   shopFields,
@@ -11,6 +12,7 @@ export {
   seasonAt,
   usualShop,
   type ClosedDays,
+  type ForecastHour,
   type Opening,
   type Season,
   type ShopCalendar,
@@ -18,3 +20,4 @@ export {
   type ShopPlace,
 } from './shop-calendar.js';
 export { assumedSpells, checkShop, openSpells, presence, spellsWith, without, type Spell } from './shop-hours.js';
+export { readForecast, shopAirOf, type ShopAir } from './shop-air.js';

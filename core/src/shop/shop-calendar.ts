@@ -1,4 +1,5 @@
 import { choice, day, id, list, name, number, optional, part, text, type PartOf, type Value } from '../plan/fields/field.js';
+import { airPointFields, heatingFields } from '../plan/section-plan.js';
 import { initialPart } from '../plan/fields/initial.js';
 
 export const WEEKDAYS = ['Monday', 'Tuesday', 'Wednesday', 'Thursday', 'Friday', 'Saturday', 'Sunday'] as const;
@@ -59,9 +60,21 @@ export const seasonFields = {
   swingC: number('Day and night, ±', 'K', [0, 15], { initial: 1.5, quantity: 'temperatureDifference', digits: 1 }),
   warmestHour: number('Warmest at', 'h', [0, 24], { initial: 15 }),
   humidityPct: number('Humidity', '%', [5, 100], { initial: 55, digits: 0 }),
+  heating: optional(part('Heating', heatingFields)),
 };
 /** The air of the shop over a day, from a day of the year on. */
 export type Season = PartOf<typeof seasonFields>;
+
+/** Day and hour, YYYY-MM-DD HH:MM */
+const hourText = text('At', 16, { least: 16 });
+
+export const forecastFields = {
+  at: hourText,
+  tempC: airPointFields.tempC,
+  humidityPct: airPointFields.humidityPct,
+};
+/** The shop's own air as it is foretold for an hour. */
+export type ForecastHour = PartOf<typeof forecastFields>;
 
 export const shopFields = {
   openings: list('Open', part('Opening', openingFields), { entry: 'opening', most: 28 }),
@@ -69,6 +82,8 @@ export const shopFields = {
   people: list('People', part('Shop person', shopPersonFields), { entry: 'person', most: 60 }),
   places: list('Places', part('Shop place', shopPlaceFields), { entry: 'place', most: 60 }),
   seasons: list('Seasons', part('Season', seasonFields), { entry: 'season', most: 12 }),
+  /** In order of time */
+  forecast: optional(list('Forecast', part('Hour', forecastFields), { entry: 'hour', most: 400 })),
 };
 /** When the shop is open, who is there, where things are done, and how warm it is. */
 export type ShopCalendar = PartOf<typeof shopFields>;

@@ -1,5 +1,5 @@
 import { DomainError } from '../errors/domain-error.js';
-import { dateOf, dayNumber, DAY_MIN, type ShopDays } from '../shop-time/shop-clock.js';
+import { dateOf, dayNumber, DAY_MIN, isCalendarDate, type ShopDays } from '../shop-time/shop-clock.js';
 import { checkPart } from '../plan/fields/check-part.js';
 import { shopFields, WEEKDAYS, type ClosedDays, type ShopCalendar, type ShopPerson } from './shop-calendar.js';
 
@@ -37,6 +37,11 @@ export function checkShop(value: unknown): asserts value is ShopCalendar {
   for (const { one, of } of spans) if (one.to < one.from) refuse(`${of}, to`, one.to, `not before ${one.from}`);
   for (const { name, fromHour = 0, toHour = 24 } of people)
     if (!(toHour > fromHour)) refuse(`shift of ${name}, until`, toHour, `later than ${String(fromHour)} h`);
+  const hours = value.forecast ?? [];
+  for (const [i, { at }] of hours.entries()) {
+    if (hourMin(at) === null) refuse('forecast, at', at, 'day and hour, as 2026-11-30 08:00');
+    if (i > 0 && at <= hours[i - 1].at) refuse('forecast, at', at, `later than ${hours[i - 1].at}`);
+  }
   for (const { fromDay } of seasons) if (!MONTH_DAY.test(fromDay)) refuse('season, from', fromDay, 'month and day, as 10-15');
   for (const [entry, list] of [
     ['person', people],
@@ -45,6 +50,14 @@ export function checkShop(value: unknown): asserts value is ShopCalendar {
     const twice = list.find(({ id }, i) => list.findIndex((other) => other.id === id) < i);
     if (twice) refuse(`${entry} "${twice.name}"`, twice.id, 'a key of its own');
   }
+}
+
+const HOUR = /^(\d{4}-\d{2}-\d{2}) ([01]\d|2[0-3]):([0-5]\d)$/;
+
+/** Minutes of the shop's clock since 1970 of a day and hour; null: it is none. */
+export function hourMin(text: string): number | null {
+  const parts = HOUR.exec(text);
+  return parts && isCalendarDate(parts[1]) ? dayNumber(parts[1]) * DAY_MIN + Number(parts[2]) * 60 + Number(parts[3]) : null;
 }
 
 const within = (date: string, { from, to }: ClosedDays): boolean => date >= from && date <= to;

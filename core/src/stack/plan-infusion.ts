@@ -3,7 +3,7 @@ import { KELVIN } from '../units/kelvin.js';
 import { cardFlag, cardNumber, type MaterialCard } from '../materials/material-card.js';
 import { STATED_AT_C, viscosityAt } from '../materials/viscosity.js';
 import { laidResin } from '../plan/laid-resin.js';
-import { planAir } from '../plan/surroundings.js';
+import { planAir } from '../plan/shop-air.js';
 import { cardOf, type CardLibrary } from '../plan/card-library.js';
 import type { Objection } from '../plan/objection.js';
 import type { SectionPlan, PlanLayer } from '../plan/section-plan.js';

@@ -5,6 +5,7 @@ import { cardOf, type CardLibrary } from '../plan/card-library.js';
 import type { Objection } from '../plan/objection.js';
 import type { SectionPlan, PlanLayer } from '../plan/section-plan.js';
 import { DEFAULT_INTAKE } from '../plan/parts/plug-intake.js';
+import { dampObjections } from './damp-objections.js';
 import { sheetObjections } from './sheet-objections.js';
 import { stackTally } from './tally.js';
 
@@ -42,6 +43,7 @@ export function stackObjections(plan: SectionPlan, cards: CardLibrary): Objectio
     ...films(layers),
     ...skins(layers),
     ...sheetObjections(plan, cards),
+    ...dampObjections(plan),
     ...layers.flatMap((one) => [...fabric(one, cards), ...start(one)]),
     ...lastPly(layers),
     ...thickness(plan, cards),

@@ -60,8 +60,8 @@ export function deviated(planned: GrowthCase, deviation: Deviation): GrowthCase 
 function warmer(air: AirCourse, byK: number): AirCourse {
   if (air.kind === 'constant') return { ...air, tempK: air.tempK + byK };
   if (air.kind === 'daily') return { ...air, meanK: air.meanK + byK };
-  if (air.kind === 'table') return { ...air, tempK: air.tempK.map((tempK) => tempK + byK) };
-  // An oven keeps what it is set to.
+  if (air.kind === 'table' || air.kind === 'day') return { ...air, tempK: air.tempK.map((tempK) => tempK + byK) };
+  // An oven keeps what it is set to, and what was measured was so.
   return { ...air, around: warmer(air.around, byK) };
 }
 

@@ -2,7 +2,7 @@ import { CholeskyDecomposition, inverse, Matrix } from 'ml-matrix';
 import { probeValue } from '../formats/case-report.js';
 import { simulateGrowth } from '../growth/simulate-growth.js';
 import type { GrowthResult } from '../growth/growth-result.js';
-import { airTempK } from '../heat/air.js';
+import { airTempK, withoutKnown } from '../heat/air.js';
 import { KELVIN } from '../units/kelvin.js';
 import { AS_PLANNED, deviated, DEVIATIONS, type Deviation } from './deviate.js';
 import type { TwinProblem, TwinReading } from './twin-problem.js';
@@ -46,7 +46,7 @@ export function probeOf(result: GrowthResult, { layer, frac }: { readonly layer:
 
 /** What the readings would have been. */
 export function predicted(result: GrowthResult, readings: readonly TwinReading[]): number[] {
-  return readings.map(({ timeS, where }) => (where === 'air' ? airTempK(result.input.air, timeS) : probeOf(result, where, timeS)));
+  return readings.map(({ timeS, where }) => (where === 'air' ? airTempK(withoutKnown(result.input.air), timeS) : probeOf(result, where, timeS)));
 }
 
 /** Log-likelihood of the readings, with long tails; readings that could not be are left out. */

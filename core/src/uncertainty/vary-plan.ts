@@ -1,3 +1,4 @@
+import { warmerShop } from '../plan/shop-air.js';
 import type { GrowthCase } from '../growth/growth-case.js';
 import type { ResinCard } from '../materials/resin-card.js';
 import type { CardLibrary } from '../plan/card-library.js';
@@ -38,7 +39,7 @@ export function varyPlan(plan: SectionPlan, cards: CardLibrary, factors: readonl
   const warmerK = shop < 0 ? 0 : factors[shop].spread * deviations[shop];
   const varied: SectionPlan = {
     ...plan,
-    climate: { ...plan.climate, meanC: within(plan.climate.meanC + warmerK, rangeOf(climateFields.meanC)) },
+    climate: warmerShop(plan.climate, warmerK),
     sessions: plan.sessions.map((session) => ({ ...session, layers: session.layers.map((layer) => varyLayer(layer, scale)) })),
   };
   const resins = new Map([...cards.resins].map(([id, card]) => [id, varyCard(card, scale('rate', id), scale('heat', id))]));

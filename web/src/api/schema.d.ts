@@ -1402,6 +1402,30 @@ export interface components {
             intake?: components["schemas"]["PlanIntake"];
             design?: components["schemas"]["PlanWholeDesign"];
         };
+        PlanHeating: {
+            /** @description °C */
+            dayC: number;
+            /** @description °C */
+            nightC: number;
+            /** @description h */
+            fromHour: number;
+            /** @description h */
+            toHour: number;
+            /** @description K/h */
+            riseKPerH: number;
+            /** @description K/h */
+            fallKPerH: number;
+        };
+        PlanAir: {
+            /** @description min */
+            atMin: number;
+            /** @description °C */
+            tempC: number;
+            /** @description % */
+            humidityPct?: number;
+            /** @enum {string} */
+            from: "measured" | "forecast";
+        };
         PlanClimate: {
             /** @description °C */
             meanC: number;
@@ -1410,6 +1434,8 @@ export interface components {
             /** @description h */
             warmestHour: number;
             fan: boolean;
+            heating?: components["schemas"]["PlanHeating"];
+            series?: components["schemas"]["PlanAir"][];
         };
         PlanHours: {
             /** @description h */
@@ -2388,6 +2414,14 @@ export interface components {
             warmestHour: number;
             /** @description % */
             humidityPct: number;
+            heating?: components["schemas"]["PlanHeating"];
+        };
+        PlanHour: {
+            at: string;
+            /** @description °C */
+            tempC: number;
+            /** @description % */
+            humidityPct?: number;
         };
         ShopCalendarDto: {
             openings: components["schemas"]["PlanOpening"][];
@@ -2395,6 +2429,7 @@ export interface components {
             people: components["schemas"]["PlanShopPerson"][];
             places: components["schemas"]["PlanShopPlace"][];
             seasons: components["schemas"]["PlanSeason"][];
+            forecast?: components["schemas"]["PlanHour"][];
         };
         SavedShopDto: {
             version: number;

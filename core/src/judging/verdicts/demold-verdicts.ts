@@ -1,3 +1,4 @@
+import { meanAirC } from '../../plan/shop-air.js';
 import { cureOnwards } from '../../cure/follow-cure.js';
 import { prepareKinetics } from '../../cure/kinetics.js';
 import { glassTransitionC, maxCureAt } from '../../cure/vitrification.js';
@@ -26,7 +27,7 @@ const SAME_CURE = 0.01;
 const FOLLOW_S = 30 * 86400;
 const FOLLOW_STEP_S = 1800;
 
-const reachable = (plan: SectionPlan, { kinetics }: PlacedLayer['card']): number => OF_REACHABLE * maxCureAt(plan.climate.meanC, kinetics);
+const reachable = (plan: SectionPlan, { kinetics }: PlacedLayer['card']): number => OF_REACHABLE * maxCureAt(meanAirC(plan.climate), kinetics);
 
 /** The card's cure, or most of what the shop's temperature can reach where that is less. */
 export function demoldCure(layer: PlacedLayer, plan: SectionPlan): Verdict {
@@ -97,14 +98,14 @@ function cureReachedS({ planLayer, outcome, card }: PlacedLayer, field: FieldSeg
   for (let i = outcome.start + 1; i < outcome.end; i++) if (at(last, i) < at(last, slowest)) slowest = i;
   for (let f = 0; f <= last; f++) if (at(f, slowest) >= target) return field.timeS[f];
   const kinetics = prepareKinetics(card.kinetics, card.kinetics.c_ref === null ? null : planLayer.catalystPct);
-  const later = cureOnwards(kinetics, at(last, slowest), plan.climate.meanC + KELVIN, { spanS: FOLLOW_S, stepS: FOLLOW_STEP_S });
+  const later = cureOnwards(kinetics, at(last, slowest), meanAirC(plan.climate) + KELVIN, { spanS: FOLLOW_S, stepS: FOLLOW_STEP_S });
   const steps = later.findIndex((cure) => cure >= target);
   return steps < 0 ? Infinity : field.timeS[last] + (steps + 1) * FOLLOW_STEP_S;
 }
 
 /** In a shop colder than the sheet's temperature less can be reached: the same share of it is asked for. */
 function colderShare({ climate }: SectionPlan, { kinetics }: PlacedLayer['card'], atC: number): number {
-  return Math.min(1, maxCureAt(climate.meanC, kinetics) / maxCureAt(atC, kinetics));
+  return Math.min(1, maxCureAt(meanAirC(climate), kinetics) / maxCureAt(atC, kinetics));
 }
 
 function hoursShare({ outcome }: PlacedLayer, atC: number): number {

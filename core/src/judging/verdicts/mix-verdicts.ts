@@ -1,3 +1,4 @@
+import { meanAirC } from '../../plan/shop-air.js';
 import { KELVIN } from '../../units/kelvin.js';
 import type { GrowthResult } from '../../growth/growth-result.js';
 import { airTempK } from '../../heat/air.js';
@@ -25,7 +26,7 @@ export function shopMinimum(session: PlanSession, plan: SectionPlan, result: Gro
       sense: 'at least',
       timeS: session.startMin * 60,
       heightM: null,
-      remedy: `Warm the shop (mean ${plan.climate.meanC.toFixed(0)} °C in this plan) or start in the warm part of the day.`,
+      remedy: `Warm the shop (mean ${meanAirC(plan.climate).toFixed(0)} °C in this plan) or start in the warm part of the day.`,
     },
   ];
 }

@@ -3,13 +3,11 @@ import {
   WEEKDAYS,
   checkShop,
   openingFields,
-  seasonFields,
   shopPersonFields,
   shopPlaceFields,
   skills,
   type ClosedDays,
   type Opening,
-  type Season,
   type ShopCalendar,
   type ShopPerson,
   type ShopPlace,
@@ -26,6 +24,7 @@ import { MayButton } from '../../../shared/may-button';
 import { newId } from '../../../shared/new-id';
 import { NumberCell } from '../../../shared/number-cell';
 import { useRefusal } from '../../../shared/use-may';
+import { Forecast, Seasons, type PartProps } from './air-parts';
 import { Rows } from './rows';
 
 interface ShopCalendarPartProps {
@@ -90,16 +89,13 @@ export function ShopCalendarPart({ saved, calendar, people }: ShopCalendarPartPr
         <Closed {...part} />
         <Crew {...part} people={people} />
         <Places {...part} />
-        <Seasons {...part} />
+        <div className="min-w-0 lg:col-span-2">
+          <Seasons {...part} />
+        </div>
+        <Forecast {...part} />
       </div>
     </section>
   );
-}
-
-interface PartProps {
-  readonly shown: ShopCalendar;
-  readonly change: (by: Partial<ShopCalendar>) => void;
-  readonly readOnly: boolean;
 }
 
 /** What the server would refuse, in its words; null: nothing. */
@@ -300,28 +296,6 @@ function Places({ shown, change, readOnly }: PartProps) {
       readOnly={readOnly}
       onChange={(places) => {
         change({ places: [...places] });
-      }}
-    />
-  );
-}
-
-function Seasons({ shown, change, readOnly }: PartProps) {
-  return (
-    <Rows<Season>
-      caption="Air by season"
-      heads={['From (month-day)', 'Mean', 'Day and night, ±', 'Warmest at', 'Humidity']}
-      rows={shown.seasons}
-      nameOf={({ fromDay }) => fromDay}
-      cells={(row, onRow) => {
-        const cell = cells(seasonFields, row, onRow);
-        const named = (name: keyof typeof seasonFields): React.ReactNode => cell(name, { showLabel: false, label: `${row.fromDay}, ${name}` });
-        return [cell('fromDay', { showLabel: false, width: 'w-16' }), named('meanC'), named('swingC'), named('warmestHour'), named('humidityPct')];
-      }}
-      fresh={() => ({ fromDay: '10-15', meanC: 18, swingC: 2, warmestHour: 15, humidityPct: 60 })}
-      add="Season"
-      readOnly={readOnly}
-      onChange={(seasons) => {
-        change({ seasons: [...seasons] });
       }}
     />
   );

@@ -1,5 +1,5 @@
-import type { PlanDocument } from '@pentimento/core/plan';
-import { beginningOn, type WallSpan } from '@pentimento/core/planning';
+import { beginningOn, type PlanDocument } from '@pentimento/core/plan';
+import type { WallSpan } from '@pentimento/core/planning';
 import { DAY_MIN, momentText } from '@pentimento/core/shop-time';
 import { skipToken } from '@reduxjs/toolkit/query';
 import { useState } from 'react';

@@ -1,4 +1,4 @@
-import type { PlanDocument } from '@pentimento/core/plan';
+import { beginningOn, type PlanDocument } from '@pentimento/core/plan';
 import { conflictsOn, type WallSpan } from '@pentimento/core/planning';
 import { DAY_MIN, dateOf, dayNumber, momentText } from '@pentimento/core/shop-time';
 import { ChevronLeft, ChevronRight, Undo2 } from 'lucide-react';
@@ -51,7 +51,7 @@ export function WallPage() {
   const onMove = (build: Build, byDays: number): void => {
     const { plan } = build.current;
     const startDate = dateOf(dayNumber(plan.startDate) + byDays);
-    void move(build, { ...plan, startDate }, `Moved on the wall to ${startDate}`).then((saved) => {
+    void move(build, beginningOn(plan, startDate), `Moved on the wall to ${startDate}`).then((saved) => {
       if (saved) setMoved({ buildId: build.id, name: build.name, before: plan, byDays });
     });
   };
