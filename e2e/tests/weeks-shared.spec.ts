@@ -1,6 +1,6 @@
 import { planFromTemplate, planOf, withPostCure, DEFAULT_INTAKE } from '@pentimento/core/plan';
 import { randomUUID } from 'node:crypto';
-import { expect, openBuild, signIn, test, unfoldConditions, worst } from '../shop';
+import { expect, openBuild, openStage, signIn, test, unfoldConditions, worst } from '../shop';
 
 const view = planFromTemplate('staged', { startDate: '2027-03-01', areaM2: 1, plug: { materialId: 'mdf', thicknessMm: 18, heatLimitC: 60 } });
 /** A Monday's build that is in the oven over its weekend. */
@@ -89,4 +89,22 @@ test('the shop’s air: a heated season and a forecast go into a plan, which say
   await expect(page.getByTestId('air-known')).toContainText('Air as assumed');
   await page.keyboard.press('Control+z');
   await expect(page.getByTestId('air-known')).toContainText('forecast');
+});
+
+test('the shop’s own figures are shown, and a plan takes them', async ({ page }) => {
+  await signIn(page);
+  await page.goto('/shop');
+  const figures = page.getByRole('region', { name: 'Your shop’s figures' });
+  await expect(figures.getByRole('row', { name: /^laying everybody × 1\.\d\d/ })).toBeVisible();
+  await expect(figures.getByRole('row', { name: /Dov Tansy/ }).first()).toBeVisible();
+  await page.goto('/');
+  await openBuild(page, 'Beehive roof shell, mold 3');
+  await openStage(page, 'Mix');
+  const pace = page.getByLabel('Pace at laying');
+  await expect(pace).toHaveValue('1');
+  await page.getByRole('button', { name: /^Take your shop’s figures: pace × 1/ }).click();
+  await expect(pace).toHaveValue(/^1\.[0-9]*[1-9]/);
+  await expect(page.getByRole('button', { name: /^Take your shop’s figures/ })).toHaveCount(0);
+  await page.keyboard.press('Control+z');
+  await expect(pace).toHaveValue('1');
 });

@@ -10,3 +10,16 @@ export { bellsOf, ringing, type Bell } from './bells.js';
 export { runningPots, type RunningPot } from './pots.js';
 export { entryWords } from './entry-words.js';
 export { keptReadings, LEAST_KEPT, type KeptReadings } from './kept-readings.js';
+export {
+  ENOUGH_OBSERVED,
+  buildFigures,
+  figuresToTake,
+  shopFigures,
+  workKinds,
+  type BuildFigures,
+  type PaceFigure,
+  type ResinFigure,
+  type ShopFigures,
+  type Spread,
+  type WorkKind,
+} from './shop-figures.js';

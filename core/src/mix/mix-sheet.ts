@@ -5,7 +5,7 @@ import { airTempK } from '../heat/air.js';
 import type { ResinCard } from '../materials/resin-card.js';
 import { cardOf, type CardLibrary } from '../plan/card-library.js';
 import { addedParts, laidResin } from '../plan/laid-resin.js';
-import { DEGASSED_S, LEFT_IN_POT_SHARE, potGroups } from '../plan/pot-age.js';
+import { DEGASSED_S, leftShare, potGroups } from '../plan/pot-age.js';
 import { cardNumber, cardFlag } from '../materials/material-card.js';
 import type { Objection } from '../plan/objection.js';
 import type { SectionPlan, PlanLayer, PlanSession } from '../plan/section-plan.js';
@@ -174,7 +174,7 @@ function mixRow({ plan, session, layers, cards, mix, tempC, look, infusedIds }: 
   const card = cardOf(cards, layer.cardId);
   const laid = laidResin(layer, cards);
   const sum = (of: (one: PlanLayer) => number): number => layers.reduce((total, one) => total + of(one), 0);
-  const needG = (sum((one) => laidMasses(one, plan, cards).mixedKg) * 1000) / (1 - LEFT_IN_POT_SHARE);
+  const needG = (sum((one) => laidMasses(one, plan, cards).mixedKg) * 1000) / (1 - leftShare(plan));
   const gPerMin = needG / (sum((one) => layHours(one, plan, cards, mix.people)) * 60);
   const catalystPct = card.kinetics.c_ref === null ? null : layer.catalystPct;
   const spray = sprayOf(layer);
@@ -226,7 +226,7 @@ function mixRow({ plan, session, layers, cards, mix, tempC, look, infusedIds }: 
     sprayMin: spray ? potG / 1000 / mix.gunKgPerMin : null,
     spray,
     passes: layer.application?.passes ?? 1,
-    leftG: needG * LEFT_IN_POT_SHARE,
+    leftG: needG * leftShare(plan),
     advice: catalystFor(card, tempC, weighedPct),
     weighedPct,
     tooFast: !fits,

@@ -28,7 +28,7 @@ export { initialPart } from './fields/initial.js';
 export { planStages, worstFirst, worstObjection, type Objection, type ObjectionLevel, type PlanStage } from './objection.js';
 export { DEFAULT_INFUSION, MOST_DROP_MBAR, infusionFields, type InfusionPlan } from './parts/infusion.js';
 export { DEFAULT_KIT, kitFields, type KitPlan } from './parts/kit-plan.js';
-export { DEFAULT_MIX, mixFields, type MeasureWay, type MixPlan } from './parts/mix-plan.js';
+export { DEFAULT_MIX, USUAL_LEFT_PCT, USUAL_PACE, mixFields, type MeasureWay, type MixPlan } from './parts/mix-plan.js';
 export {
   DEFAULT_DESIGN,
   backingFields,

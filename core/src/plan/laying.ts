@@ -1,6 +1,7 @@
 import type { PlyArrival } from '../growth/growth-case.js';
 import { cardNumber } from '../materials/material-card.js';
 import type { CardLibrary } from './card-library.js';
+import { USUAL_PACE } from './parts/mix-plan.js';
 import { sumAreas } from './parts/patch-area.js';
 import type { SectionPlan, PlanLayer, PlanSession, ZoneInView } from './section-plan.js';
 
@@ -65,7 +66,7 @@ export function layHours(layer: PlanLayer, plan: SectionPlan, cards: CardLibrary
   const passes = layer.laminate?.plies ?? layer.application?.passes ?? 1;
   const onceH = laidAreaM2(layer, plan) / layRateM2h(layer, cards, people);
   const flashH = layer.application && gunned(layer) ? ((passes - 1) * flashMinOf(layer.application)) / 60 : 0;
-  return passes * Math.max(onceH, (layer.laminate ? LEAST_PLY_MIN : LEAST_COAT_MIN) / 60) + flashH;
+  return passes * Math.max(onceH, (layer.laminate ? LEAST_PLY_MIN : LEAST_COAT_MIN) / 60) * (plan.mix?.pace ?? USUAL_PACE) + flashH;
 }
 
 /** People at a session: its own number, as many as are named for it, else the shop's for this plan. */

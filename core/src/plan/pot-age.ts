@@ -1,3 +1,4 @@
+import { USUAL_LEFT_PCT } from './parts/mix-plan.js';
 import { cardSubstances } from '../cure/kinetic-card.js';
 import { mixLayer } from '../heat/mixture.js';
 import { prepareKinetics, type PreparedKinetics } from '../cure/kinetics.js';
@@ -15,7 +16,7 @@ export const STIRRED_S = 120;
 /** Air that was stirred in is drawn out before an infusion's hose opens (assumed) [s]. */
 export const DEGASSED_S = 600;
 /** What stays in pot and on tools (assumed). */
-export const LEFT_IN_POT_SHARE = 0.03;
+export const leftShare = ({ mix }: Pick<SectionPlan, 'mix'>): number => (mix?.leftPct ?? USUAL_LEFT_PCT) / 100;
 
 /** What makes two layers of a session one pot's: the same resin, what is stirred into it, catalyst, hardener and way of putting it on. */
 const potKey = ({ cardId, catalystPct, hardenerId, application, additions }: PlanLayer): string =>
@@ -140,7 +141,7 @@ function agesAt(session: PlanSession, plan: SectionPlan, cards: CardLibrary, pla
     const untilS = at < arrive.length ? arrive[at][0] : Math.max(endS, begins[begins.length - 1]);
     const kinetics = kineticsOf(layers[0], cards);
     const readyS = readyAfterS(layers[0], cards);
-    const needKg = (layers.reduce((sum, layer) => sum + layerMasses(layer, plan.areaM2, cards).mixedKg, 0) / (1 - LEFT_IN_POT_SHARE)) * share;
+    const needKg = (layers.reduce((sum, layer) => sum + layerMasses(layer, plan.areaM2, cards).mixedKg, 0) / (1 - leftShare(plan))) * share;
     const filledS = ((untilS - begins[0]) * largestKg) / needKg;
     const potS = Math.max(1, Math.min(filledS, potShare * potGelS(layers[0], kinetics, tempK, cards)));
     const ages = agesInPots({ takesS: begins.map((s, i) => (begins[i + 1] ?? untilS) - s), potS });

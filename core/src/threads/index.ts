@@ -1,1 +1,1 @@
-export { check, evidence, forecast, judge, type Checked, type Judged, type LoggedBuild, type PlanTask } from './tasks.js';
+export { check, evidence, figures, forecast, judge, type Checked, type Judged, type LoggedBuild, type PlanTask } from './tasks.js';

@@ -1,4 +1,5 @@
 import { asBuilt } from '../bench/as-built.js';
+import { buildFigures, type BuildFigures } from '../bench/shop-figures.js';
 import { builtEvidence, type LotOfPot } from '../diagnosis/built-evidence.js';
 import type { Evidence } from '../diagnosis/evidence.js';
 import { isStepEntry, type StepEntry, type WireEntry } from '../log/entry.js';
@@ -69,6 +70,22 @@ export function forecast(molds: readonly MoldRecord[]): MoldOutlook[] {
   if (molds.length === 0) return [];
   const model = fitRelease(molds);
   return molds.map((mold) => outlookOf(mold, model));
+}
+
+/** Minutes and resin of a build by its log; nothing where they cannot be put together. */
+export function figures({ plan, cards, entries: lines, minutes }: LoggedBuild): BuildFigures {
+  try {
+    const library = libraryOf(cards);
+    const entries = lines.flatMap((line): StepEntry[] => (isStepEntry(line) ? [line] : []));
+    return buildFigures(plan, library, {
+      steps: stepsOfEvaluated(plan, library, evaluateMold(plan, library)),
+      entries,
+      minuteOf: (iso) => minutes[iso],
+    });
+  } catch (error) {
+    if (error instanceof DomainError) return { worked: [], used: [] };
+    throw error;
+  }
 }
 
 /** A build with its log, as it is kept. */

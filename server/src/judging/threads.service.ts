@@ -1,5 +1,5 @@
 import { Injectable, type OnModuleDestroy } from '@nestjs/common';
-import type { Checked, check, evidence, forecast, judge } from '@pentimento/core/threads';
+import type { Checked, check, evidence, figures, forecast, judge } from '@pentimento/core/threads';
 import { createHash } from 'node:crypto';
 import { readdirSync, readFileSync } from 'node:fs';
 import { fileURLToPath } from 'node:url';
@@ -20,6 +20,7 @@ export class ThreadsService implements OnModuleDestroy {
     'When molds will stick takes too long to work out for so many records. Ask again later.',
   );
   private readonly evidences = new Threads<Parameters<typeof evidence>[0], ReturnType<typeof evidence>>(ENTRY, 'evidence');
+  private readonly figuring = new Threads<Parameters<typeof figures>[0], ReturnType<typeof figures>>(ENTRY, 'figures');
   /** Of the rules that judge: another build of core judges anew */
   readonly rulesVersion = fingerprint(fileURLToPath(CORE));
 
@@ -39,8 +40,12 @@ export class ThreadsService implements OnModuleDestroy {
     return this.evidences.run(build);
   }
 
+  figures(build: Parameters<typeof figures>[0]): Promise<ReturnType<typeof figures>> {
+    return this.figuring.run(build);
+  }
+
   async onModuleDestroy(): Promise<void> {
-    await Promise.all([this.checks.destroy(), this.judgings.destroy(), this.forecasts.destroy(), this.evidences.destroy()]);
+    await Promise.all([this.checks.destroy(), this.judgings.destroy(), this.forecasts.destroy(), this.evidences.destroy(), this.figuring.destroy()]);
   }
 }
 

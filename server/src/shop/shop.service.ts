@@ -1,15 +1,38 @@
 import { Injectable } from '@nestjs/common';
 import { InjectRepository } from '@nestjs/typeorm';
+import { shopFigures, type BuildFigures, type ShopFigures } from '@pentimento/core/bench';
 import { checkShop, usualShop } from '@pentimento/core/shop';
 import { Repository } from 'typeorm';
 import { ProblemException } from '../errors/problem.js';
+import { LoggedBuildsService, type FromLog } from '../judging/logged-builds.service.js';
+import { ThreadsService } from '../judging/threads.service.js';
 import { Person } from '../people/person.entity.js';
 import { StoredShopCalendar } from './shop-calendar.entity.js';
 import type { NewShopDto, SavedShopDto } from './shop.dto.js';
 
 @Injectable()
 export class ShopService {
-  constructor(@InjectRepository(StoredShopCalendar) private readonly versions: Repository<StoredShopCalendar>) {}
+  private figuring: Promise<ShopFigures> | null = null;
+
+  private readonly readLogs: () => Promise<FromLog<BuildFigures>[]>;
+
+  constructor(
+    logged: LoggedBuildsService,
+    threads: ThreadsService,
+    @InjectRepository(StoredShopCalendar) private readonly versions: Repository<StoredShopCalendar>,
+  ) {
+    this.readLogs = logged.reader((build) => threads.figures(build));
+  }
+
+  /** What the shop's own logs say of minutes and resin; who asks while it is worked out gets the same. */
+  figures(): Promise<ShopFigures> {
+    this.figuring ??= this.readLogs()
+      .then((all) => shopFigures(all.map(({ result }) => result)))
+      .finally(() => {
+        this.figuring = null;
+      });
+    return this.figuring;
+  }
 
   /** The newest version; what is usual where nobody has said anything. */
   async current(): Promise<SavedShopDto> {

@@ -1,3 +1,4 @@
+import type { ShopFigures } from '@pentimento/core/bench';
 import { usualShop } from '@pentimento/core/shop';
 import { demoShop } from '../demo/demo-shop.js';
 import { TestShop } from '../test-support/test-shop.js';
@@ -18,6 +19,23 @@ describe('the shop’s calendar', () => {
     await shop.sql('alter table shop_calendar disable trigger all; delete from shop_calendar; alter table shop_calendar enable trigger all');
     expect((await agent.get('/api/shop/calendar').expect(200)).body).toEqual({ version: 0, calendar: usualShop(), madeBy: null, madeAt: null });
     await agent.put('/api/shop/calendar').send({ baseVersion: 0, calendar: demoShop }).expect(200);
+  });
+
+  test('the shop’s figures come of what was written down at the bench, and change with it', async () => {
+    const agent = await shop.signedIn();
+    const figures = async (): Promise<ShopFigures> => (await agent.get('/api/shop/figures').expect(200)).body;
+    const before = await figures();
+    const laying = before.paces.find(({ kind, who }) => kind === 'laying' && who === null);
+    expect(laying?.pace.count).toBeGreaterThan(5);
+    expect(laying?.pace.middle).toBeGreaterThan(0.5);
+    expect(before.paces.some(({ who }) => who === 'Dov Tansy')).toBe(true);
+    expect(before.resins[0]).toMatchObject({ cardId: null, who: null });
+    // The longest step of all was taken back: it counts no more.
+    await shop.sql(`insert into step_entry (id, build_id, step_id, kind, at, note, reverses, made_by, kept_at)
+      select gen_random_uuid(), build_id, step_id, 'taken back', now(), '', id, made_by, now() from step_entry
+      where kind = 'done' and step_id like 'session:%:lay:%' order by at limit 1`);
+    const after = (await figures()).paces.find(({ kind, who }) => kind === 'laying' && who === null);
+    expect(after?.pace.count).toBe((laying?.pace.count ?? 0) - 1);
   });
 
   test('what was saved is not changed', async () => {

@@ -230,6 +230,7 @@ export const api = createApi({
       query: (body) => ({ url: 'shop/calendar', method: 'PUT', body }),
       invalidatesTags: ['Shop'],
     }),
+    shopFigures: build.query<Schemas['ShopFiguresDto'], void>({ query: () => 'shop/figures', providesTags: ['BuildLog'] }),
     shopPlans: build.query<ShopPlanHead[], void>({ query: () => 'shop/plans', providesTags: ['ShopPlans'] }),
     shopPlan: build.query<ShopPlan, string>({ query: (id) => `shop/plans/${id}`, providesTags: ['ShopPlans'] }),
     askShopPlan: build.mutation<ShopPlan, Schemas['NewShopPlanDto']>({
@@ -302,6 +303,7 @@ export const {
   useRightsChangesQuery,
   useDevicesQuery,
   useFeedsQuery,
+  useShopFiguresQuery,
   useShopPlansQuery,
   useShopPlanQuery,
   useAskShopPlanMutation,

@@ -1012,6 +1012,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/shop/figures": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["ShopController_figures"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/feeds": {
         parameters: {
             query?: never;
@@ -1705,6 +1721,10 @@ export interface components {
             measure: "weight" | "volume";
             /** @description g */
             scaleG: number;
+            /** @description × */
+            pace?: number;
+            /** @description % */
+            leftPct?: number;
             /** @description kg/min */
             gunKgPerMin: number;
         };
@@ -2437,6 +2457,34 @@ export interface components {
             madeBy: string | null;
             /** Format: date-time */
             madeAt: string | null;
+        };
+        SpreadDto: {
+            count: number;
+            middle: number;
+            low: number;
+            high: number;
+        };
+        PaceFigureDto: {
+            /** @enum {string} */
+            kind: "laying" | "release" | "plug finish";
+            who: string | null;
+            pace: components["schemas"]["SpreadDto"];
+            /** @description min/m² */
+            minPerM2: number | null;
+        };
+        ResinFigureDto: {
+            cardId: string | null;
+            who: string | null;
+            leftPct: components["schemas"]["SpreadDto"];
+            /** @description g/m² */
+            usedGPerM2: number;
+            /** @description % */
+            thrownPct: number;
+        };
+        ShopFiguresDto: {
+            builds: number;
+            paces: components["schemas"]["PaceFigureDto"][];
+            resins: components["schemas"]["ResinFigureDto"][];
         };
         NewShopDto: {
             baseVersion: number;
@@ -4224,6 +4272,25 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["SavedShopDto"];
+                };
+            };
+        };
+    };
+    ShopController_figures: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ShopFiguresDto"];
                 };
             };
         };

@@ -31,8 +31,8 @@ export function HeatingCells({
           {cell('nightC', { width: 'w-12' })}
           {cell('fromHour', { width: 'w-12' })}
           {cell('toHour', { width: 'w-12' })}
-          {cell('riseKPerH', { width: 'w-12' })}
-          {cell('fallKPerH', { width: 'w-12' })}
+          {cell('riseKPerH', { width: 'w-16' })}
+          {cell('fallKPerH', { width: 'w-16' })}
         </>
       )}
     </span>

@@ -6,6 +6,10 @@ export type MeasureWay = Value<typeof measure>;
 
 const container = number('Container', 'g', [50, 30000], { digits: 0 });
 
+/** Of the labor table, and left in pots and on tools (assumed) [%], until a plan says otherwise. */
+export const USUAL_PACE = 1;
+export const USUAL_LEFT_PCT = 3;
+
 export const mixFields = {
   /** Names; left out: nobody is named */
   crew: optional(list('Who works on it', text('Name', 60), { entry: 'person', most: 12 })),
@@ -19,6 +23,10 @@ export const mixFields = {
   measure,
   /** Smallest step of the scale */
   scaleG: number('Scale shows', 'g', [0.01, 50], { initial: 1, digits: 2 }),
+  /** This shop’s minutes at laying over those of the labor table; left out: as the table */
+  pace: optional(number('Pace at laying', '×', [0.3, 4], { digits: 2 })),
+  /** Stays in pots and on tools, of what is mixed; left out: three in a hundred (assumed) */
+  leftPct: optional(number('Left in pots and on tools', '%', [0, 50], { digits: 1 })),
   /** Output of the gun */
   gunKgPerMin: number('Gun output', 'kg/min', [0.05, 10], { initial: 0.6, digits: 2 }),
 };

@@ -7,6 +7,7 @@ import { AddPerson } from './add-person';
 import { ShopCalendarPart } from './calendar/shop-calendar-part';
 import { Devices } from './devices';
 import { Feeds } from './feeds';
+import { FiguresPart } from './figures-part';
 import { MyAccount } from './my-account';
 import { PeopleTable } from './people-table';
 import { RightsChanges } from './rights-changes';
@@ -37,6 +38,7 @@ export function ShopPage() {
       )}
       <div className="grid gap-8 p-5 lg:grid-cols-2">
         {shop && <ShopCalendarPart key={shop.saved.version} saved={shop.saved} calendar={shop.calendar} people={data} />}
+        <FiguresPart />
         <PeopleTable people={data} me={who.person} manage={notPeople === null && !byCode} />
         {notPeople === null && !byCode ? <AddPerson /> : <p className="muted">An owner adds people here.</p>}
         <MyAccount person={who.person} byCode={byCode} />
