@@ -58,6 +58,10 @@ const wear = ({ sinceCoat, sinceFull, sinceNew }: PullState): number[] => {
   return [c, c * c, f, f * f, Math.exp(-sinceNew / BREAK_IN), Math.exp(-sinceFull / BREAK_IN)];
 };
 export const WEAR = 6;
+/** Wear, heat of the part and its square, heat of the mold. */
+const SHARED = WEAR + 3;
+/** As warm as a shop [°C]. */
+const SHOP_C = 22;
 
 /** Names that the shop's molds have in common: its programs and the kinds of its zones. */
 export interface Vocabulary {
@@ -70,29 +74,34 @@ export function vocabularyOf(molds: readonly MoldRecord[]): Vocabulary {
 }
 
 /** Number of effects that all molds share. */
-export const effectCount = ({ programs, zones }: Vocabulary): number => WEAR + 2 + programs.length * (WEAR + 2) + zones.length;
+export const effectCount = ({ programs, zones }: Vocabulary): number => SHARED + programs.length * (WEAR + 2) + zones.length;
 
 /**
- * What all molds share, for a zone of a mold in some state: wear, heat of the part; what a program has otherwise of it; the kind of zone.
+ * What all molds share, for a zone of a mold in some state: wear, heat of the part and of the mold; what a program has otherwise of it; the kind of zone.
  * The intercept is in the thresholds.
  */
-export function effectsOf({ program, partHeatC, zones, kinds }: MoldRecord, zone: number, state: PullState, words: Vocabulary): Float64Array {
+export function effectsOf(
+  { program, partHeatC, moldHeatC = SHOP_C, zones, kinds }: MoldRecord,
+  zone: number,
+  state: PullState,
+  words: Vocabulary,
+): Float64Array {
   const row = new Float64Array(effectCount(words));
   const common = wear(state);
   const heat = (partHeatC - 25) / 20;
-  row.set([...common, heat, heat * heat]);
+  row.set([...common, heat, heat * heat, (moldHeatC - SHOP_C) / 20]);
   const at = words.programs.indexOf(program);
-  if (at >= 0) row.set([...common, 1, heat], WEAR + 2 + at * (WEAR + 2));
+  if (at >= 0) row.set([...common, 1, heat], SHARED + at * (WEAR + 2));
   const kind = words.zones.indexOf(kindsOf({ zones, kinds })[zone]);
-  if (kind >= 0) row[WEAR + 2 + words.programs.length * (WEAR + 2) + kind] = 1;
+  if (kind >= 0) row[SHARED + words.programs.length * (WEAR + 2) + kind] = 1;
   return row;
 }
 
 /** Prior spread of each shared effect (normal about 0, assumed): wear and heat wide, what a program or zone has otherwise narrower. */
 export function priorSpread(words: Vocabulary): Float64Array {
   const spread = new Float64Array(effectCount(words)).fill(0.7);
-  spread.fill(1.5, 0, WEAR + 2);
-  for (let p = 0; p < words.programs.length; p++) spread[WEAR + 2 + p * (WEAR + 2) + WEAR] = 1.5;
+  spread.fill(1.5, 0, SHARED);
+  for (let p = 0; p < words.programs.length; p++) spread[SHARED + p * (WEAR + 2) + WEAR] = 1.5;
   return spread;
 }
 

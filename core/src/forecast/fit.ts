@@ -25,6 +25,26 @@ export interface ReleaseModel {
   readonly seen: ReadonlyMap<string, { readonly coat: number; readonly full: number }>;
 }
 
+/** A model as plain data, that can be sent from one thread to another. */
+export interface PackedModel extends Omit<ReleaseModel, 'sharedCovariance' | 'molds'> {
+  readonly sharedCovariance: readonly (readonly number[])[];
+  readonly molds: ReadonlyMap<string, { readonly mean: Float64Array; readonly covariance: readonly (readonly number[])[] }>;
+}
+
+export const packModel = ({ sharedCovariance, molds, ...rest }: ReleaseModel): PackedModel => ({
+  ...rest,
+  sharedCovariance: sharedCovariance.to2DArray(),
+  molds: new Map([...molds].map(([id, { mean, covariance }]) => [id, { mean, covariance: covariance.to2DArray() }])),
+});
+
+const matrixOf = (rows: readonly (readonly number[])[]): Matrix => new Matrix(rows.map((row) => [...row]));
+
+export const unpackModel = ({ sharedCovariance, molds, ...rest }: PackedModel): ReleaseModel => ({
+  ...rest,
+  sharedCovariance: matrixOf(sharedCovariance),
+  molds: new Map([...molds].map(([id, { mean, covariance }]) => [id, { mean, covariance: matrixOf(covariance) }])),
+});
+
 const LAST = 4;
 /** Spreads that are begun with, and never fallen below (assumed). */
 const FIRST_SPREAD = [0.7, 0.3, 0.3, 0.3] as const;

@@ -1,7 +1,7 @@
 import { SeededRandom } from '../numerics/seeded-random.js';
 import { DomainError } from '../errors/domain-error.js';
 import { afterEvent, readingsOf, statesNow } from './features.js';
-import { fitMold, fitRelease, weightsOf, worstChance } from './fit.js';
+import { fitMold, fitRelease, packModel, unpackModel, weightsOf, worstChance } from './fit.js';
 import { ACCEPTED_RISK, fightChance, forecastMold, MOST_PULLS, outlookOf } from './forecast.js';
 import { latelyOf } from './lately.js';
 import { readShop, type MoldEvent, type MoldRecord } from './shop-record.js';
@@ -278,4 +278,33 @@ test('a mold graded in four zones that say the same is told no more surely than 
   expect(zoned.together).toBeGreaterThan(0.9);
   const apart = molds.map((mold, i) => Math.abs(forecastMold(mold, whole).pFight - forecastMold(same[i], zoned).pFight));
   expect(apart.reduce((sum, one) => sum + one, 0) / apart.length).toBeLessThan(0.03);
+});
+
+test('sent to another thread as plain data, a model says the same', () => {
+  const { molds } = madeUp(4);
+  const model = fitRelease(molds);
+  const back = unpackModel(structuredClone(packModel(model)));
+  for (const mold of molds) {
+    expect(outlookOf(mold, back)).toEqual(outlookOf(mold, model));
+    expect(outlookOf(mold, back, true)).toEqual(outlookOf(mold, model, true));
+  }
+});
+
+test('where hot molds fight, a hot mold is likelier to; one of which nobody said is taken as warm as the shop', () => {
+  const shop = (heats: readonly (number | undefined)[]): MoldRecord[] =>
+    readShop({
+      molds: heats.map((heat, i) => ({
+        id: `m${String(i)}`,
+        program: 'wax',
+        mold_heat_C: heat,
+        zones: ['field'],
+        events: Array.from({ length: 30 }, (_, pull) => ({ kind: 'pull', ease: { field: heat === 70 ? (pull % 2 === 0 ? 5 : 3) : 1 + (pull % 2) } })),
+      })),
+    });
+  const molds = shop([70, 22, 70, undefined, 70, 22, 70, undefined]);
+  expect(molds.map(({ moldHeatC }) => moldHeatC)).toEqual([70, 22, 70, undefined, 70, 22, 70, undefined]);
+  const model = fitRelease(molds);
+  const fresh = (moldHeatC?: number): number => forecastMold({ ...molds[0], id: 'new', moldHeatC, events: [] }, model).pFight;
+  expect(fresh(70)).toBeGreaterThan(fresh(22) + 0.2);
+  expect(fresh(undefined)).toBeCloseTo(fresh(22), 9);
 });

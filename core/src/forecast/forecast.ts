@@ -143,9 +143,12 @@ function forecastOf(id: string, { p10, p50, p90 }: Courses): ReleaseForecast {
   return { id, pFight: p50[0], pullsLeft: { p10: three[0], p50: three[1], p90: three[2] } };
 }
 
-/** The same with its next pulls one by one, and what a treatment would change. */
-export function outlookOf(mold: MoldRecord, model: ReleaseModel): MoldOutlook {
-  const known = knownOf(mold, model);
+/**
+ * The same with its next pulls one by one, and what a treatment would change.
+ * @param refit its own effects fitted to its record as it is now, by a model that knew an older one
+ */
+export function outlookOf(mold: MoldRecord, model: ReleaseModel, refit = false): MoldOutlook {
+  const known = knownOf(mold, model, refit);
   const courses = coursesOf(known);
   const after = (kind: 'touch-up' | 'full', lately: Lately): number =>
     fightChance(

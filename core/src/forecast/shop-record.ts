@@ -25,6 +25,8 @@ export interface MoldRecord {
   readonly program: string;
   /** Temperature of the part as it cures [°C] */
   readonly partHeatC: number;
+  /** Of the mold as parts are laid in it [°C]; left out: as warm as a shop */
+  readonly moldHeatC?: number;
   readonly zones: readonly string[];
   /** What kind of place each zone is, where its name does not say it; zones of a kind are alike in all molds */
   readonly kinds?: readonly string[];
@@ -47,6 +49,7 @@ export function readShop(json: unknown): MoldRecord[] {
       id: textAt(mold.id, `${at}.id`),
       program: textAt(mold.program, `${at}.program`),
       partHeatC: mold.part_heat_C === undefined || mold.part_heat_C === null ? 25 : numberAt(mold.part_heat_C, `${at}.part_heat_C`),
+      ...(mold.mold_heat_C === undefined || mold.mold_heat_C === null ? {} : { moldHeatC: numberAt(mold.mold_heat_C, `${at}.mold_heat_C`) }),
       zones,
       events: listAt(mold.events, `${at}.events`).map((event, e) => readEvent(event, `${at}.events[${String(e)}]`, zones)),
     };

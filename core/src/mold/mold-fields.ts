@@ -95,6 +95,8 @@ export const pullFields = {
   process: optional(processes),
   resin: optional(text('Part’s resin', 80)),
   peakC: optional(number('Peak of the part', '°C', [0, 250], { quantity: 'temperature', digits: 0 })),
+  /** As the part was laid: of a heated mold, or one that came warm from the pull before */
+  moldC: optional(number('Mold, as it was laid', '°C', [0, 200], { quantity: 'temperature', digits: 0 })),
   /** Ease by zone, 1 fell out to 5 stuck; left out: all as the pull */
   zones: optional(record('Ease by zone', number('Ease', '', [1, 5], { whole: true }))),
   /** Zones with a touch-up right after it */

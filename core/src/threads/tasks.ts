@@ -4,7 +4,7 @@ import { builtEvidence, type LotOfPot } from '../diagnosis/built-evidence.js';
 import type { Evidence } from '../diagnosis/evidence.js';
 import { isStepEntry, type StepEntry, type WireEntry } from '../log/entry.js';
 import { outlookOf, type MoldOutlook } from '../forecast/forecast.js';
-import { fitRelease } from '../forecast/fit.js';
+import { fitRelease, packModel, type PackedModel } from '../forecast/fit.js';
 import type { MoldRecord } from '../forecast/shop-record.js';
 import type { Sibling } from '../design/hand-guard.js';
 import { DomainError, type DomainErrorDetail } from '../errors/domain-error.js';
@@ -65,11 +65,18 @@ export function judge({ plan, cards, siblings }: PlanTask & { readonly siblings:
   }
 }
 
+/** What is foretold of all molds, and the model, by which one of them is foretold anew after its next pull. */
+export interface Foretold {
+  readonly outlooks: readonly MoldOutlook[];
+  /** null: there are no molds */
+  readonly model: PackedModel | null;
+}
+
 /** All molds of a shop at once: those with a short record borrow from others of their program. */
-export function forecast(molds: readonly MoldRecord[]): MoldOutlook[] {
-  if (molds.length === 0) return [];
+export function forecast(molds: readonly MoldRecord[]): Foretold {
+  if (molds.length === 0) return { outlooks: [], model: null };
   const model = fitRelease(molds);
-  return molds.map((mold) => outlookOf(mold, model));
+  return { outlooks: molds.map((mold) => outlookOf(mold, model)), model: packModel(model) };
 }
 
 /** Minutes and resin of a build by its log; nothing where they cannot be put together. */

@@ -1,6 +1,15 @@
 import { Injectable, Logger } from '@nestjs/common';
 import { WHOLE_ZONE, type MoldZone } from '@pentimento/core/mold';
-import { ACCEPTED_RISK, type MoldEvent, type MoldRecord, type PullState } from '@pentimento/core/forecast';
+import {
+  ACCEPTED_RISK,
+  outlookOf,
+  unpackModel,
+  type MoldEvent,
+  type MoldOutlook,
+  type MoldRecord,
+  type PullState,
+  type ReleaseModel,
+} from '@pentimento/core/forecast';
 import { DataSource } from 'typeorm';
 import { ThreadsService } from '../judging/threads.service.js';
 import { notFound } from '../errors/problem.js';
@@ -46,6 +55,7 @@ interface Row {
   readonly events: readonly Event[] | null;
   /** Of its last parts, where that was logged [°C] */
   readonly part_heat: number | null;
+  readonly mold_heat: number | null;
   readonly zones: readonly MoldZone[] | null;
 }
 
@@ -62,6 +72,10 @@ const brought = (key: string): string => `coalesce((mold.facts #>> '{before,${ke
 const pullsSince = (moment: string, key: string): string =>
   `count(*) filter (where p.at > coalesce(${moment}, '-infinity')) + case when ${moment} is null then ${brought(key)} else 0 end`;
 
+/** A temperature of the last parts, where it was logged. */
+const lately = (key: 'peakC' | 'moldC'): string => `(select avg(hot.c) from (select (p.data ->> '${key}')::float8 as c from pull p
+      where ${counts('pull', 'p')} and p.data ->> '${key}' is not null order by p.at desc limit ${String(HEAT_OF)}) hot)`;
+
 /** Pulls and treatments of every mold in their order, the newest so many of each, and how it stood before these. */
 export const RECORDS = `
   select mold.id, mold.release_program_id as program, e.events, mold.facts -> 'zones' as zones,
@@ -70,8 +84,7 @@ export const RECORDS = `
       'sinceFull', ${pullsSince('last.full_at', 'sinceFull')},
       'sinceCoat', ${pullsSince('last.coat_at', 'sinceCoat')}
     ) from pull p where ${counts('pull', 'p')} and p.at < e.since) as before,
-    (select avg(hot.peak) from (select (p.data ->> 'peakC')::float8 as peak from pull p
-      where ${counts('pull', 'p')} and p.data ->> 'peakC' is not null order by p.at desc limit ${String(HEAT_OF)}) hot) as part_heat,
+    ${lately('peakC')} as part_heat, ${lately('moldC')} as mold_heat,
     (select count(*) from pull p where ${counts('pull', 'p')} and p.at > now() - interval '${String(RATE_DAYS)} days') as pulls_lately,
     least(${String(RATE_DAYS)}, greatest(1, extract(epoch from now() - mold.finished_at) / 86400)) as days
   from mold left join lateral (
@@ -86,12 +99,13 @@ export const RECORDS = `
 `;
 
 /** A mold's record as the forecast reads it: zones by what was said of each, else all alike. */
-function recordOf({ id, program, before, events, part_heat, zones }: Row): MoldRecord {
+function recordOf({ id, program, before, events, part_heat, mold_heat, zones }: Row): MoldRecord {
   const places = zones && zones.length > 0 ? zones : [WHOLE_ZONE];
   return {
     id,
     program,
     partHeatC: part_heat ?? PART_HEAT_C,
+    ...(mold_heat === null ? {} : { moldHeatC: mold_heat }),
     zones: places.map((zone) => zone.id),
     kinds: places.map(({ kind }) => kind),
     before,
@@ -106,11 +120,21 @@ function recordOf({ id, program, before, events, part_heat, zones }: Row): MoldR
   };
 }
 
+function foretoldOf({ fan, ...outlook }: MoldOutlook, row: Row | undefined): Foretold {
+  const lately = Number(row?.pulls_lately ?? 0);
+  return {
+    ...outlook,
+    fan: fan.map((point) => ({ ...point })),
+    pullsPerDay: lately < LEAST_FOR_RATE ? null : lately / Number(row?.days ?? 1),
+    graded: (row?.events ?? []).filter(({ kind, ease }) => kind === 'pull' && ease !== null).length,
+  };
+}
+
 /** When molds will stick: fitted to the whole shop in a thread, once for each state of its records. */
 @Injectable()
 export class ForecastsService {
   private readonly logger = new Logger('Forecasts');
-  private known: { readonly edition: string; readonly molds: ReadonlyMap<string, Foretold> } | null = null;
+  private known: { readonly edition: string; readonly molds: ReadonlyMap<string, Foretold>; readonly model: ReleaseModel | null } | null = null;
   private running: Promise<void> | null = null;
   private notBeforeMs = 0;
 
@@ -139,10 +163,22 @@ export class ForecastsService {
     for (let fits = 0; ; fits++) {
       const { older, molds } = await this.current();
       const forecast = molds.get(id);
-      if (forecast) return { ...forecast, older, acceptedRisk: ACCEPTED_RISK };
+      if (forecast) return { ...((older ? await this.anew(id) : null) ?? forecast), older, acceptedRisk: ACCEPTED_RISK };
       if (fits > FITS_FOR_A_NEW_MOLD) throw notFound('mold');
       await this.fitAnew();
     }
+  }
+
+  /** One mold by its record as it is now, and by what the shop's molds had in common before: known at once, while all are fitted. */
+  private async anew(id: string): Promise<Foretold | null> {
+    const model = this.known?.model;
+    const row = (await this.database.query<Row[]>(`${RECORDS} where mold.id = $2`, [MOST_EVENTS, id])).at(0);
+    if (!model || !row) return null;
+    const record = recordOf(row);
+    // Words that the model does not know: another program, a new kind of zone.
+    const { programs, zones } = model.words;
+    if (!programs.includes(record.program) || !(record.kinds ?? record.zones).every((kind) => zones.includes(kind))) return null;
+    return foretoldOf(outlookOf(record, model, true), row);
   }
 
   /** The fit that runs, or a new one without a rest: for a mold younger than what is known. */
@@ -181,19 +217,9 @@ export class ForecastsService {
     const most = Math.max(20, Math.min(MOST_EVENTS, Math.floor(MOST_IN_ALL / Math.max(1, Number(count)))));
     const rows: Row[] = await this.database.query(RECORDS, [most]);
     const records = rows.map(recordOf);
-    const outlooks = await this.threads.forecast(records);
+    const { outlooks, model } = await this.threads.forecast(records);
     const byId = new Map(rows.map((row) => [row.id, row]));
-    const molds = outlooks.map(({ fan, ...outlook }): Foretold => {
-      const row = byId.get(outlook.id);
-      const lately = Number(row?.pulls_lately ?? 0);
-      const graded = (row?.events ?? []).filter(({ kind, ease }) => kind === 'pull' && ease !== null).length;
-      return {
-        ...outlook,
-        fan: fan.map((point) => ({ ...point })),
-        pullsPerDay: lately < LEAST_FOR_RATE ? null : lately / Number(row?.days ?? 1),
-        graded,
-      };
-    });
-    this.known = { edition, molds: new Map(molds.map((mold) => [mold.id, mold])) };
+    const molds = outlooks.map((outlook) => foretoldOf(outlook, byId.get(outlook.id)));
+    this.known = { edition, molds: new Map(molds.map((mold) => [mold.id, mold])), model: model && unpackModel(model) };
   }
 }

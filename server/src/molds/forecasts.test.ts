@@ -82,6 +82,23 @@ describe('when molds will stick', () => {
     expect(await chance()).toBeCloseTo(before, 6);
   });
 
+  test('a pull is told of at once, by the mold’s own record, while every mold is fitted anew', async () => {
+    const ada = await shop.signedIn('ada');
+    const id = await idOf(ada, 'Plinth cover');
+    const before = await told(ada, id);
+    for (let pull = 0; pull < 3; pull++)
+      await ada
+        .post(`/api/molds/${id}/pulls`)
+        .send({ id: randomUUID(), at: `2026-11-24T1${String(pull)}:00:00.000Z`, ease: 5, note: '' })
+        .expect(201);
+    const { body: now }: { body: Told } = await ada.get(`/api/molds/${id}/forecast`).expect(200);
+    expect(now.older).toBe(true);
+    expect(now.graded).toBe(before.graded + 3);
+    expect(now.pFight).toBeGreaterThan(before.pFight + 0.05);
+    // Near what the fit of all says afterwards.
+    expect(Math.abs((await told(ada, id)).pFight - now.pFight)).toBeLessThan(0.15);
+  });
+
   test('a mold of which only the newest records are read stands where the whole record leaves it', async () => {
     const read = (most: number): Promise<Row[]> => shop.app.get(DataSource).query(RECORDS, [most]);
     const [whole, cut] = [await read(100_000), await read(7)];

@@ -1935,6 +1935,8 @@ export interface components {
             resin?: string;
             /** @description °C */
             peakC?: number;
+            /** @description °C */
+            moldC?: number;
             zones?: {
                 [key: string]: number;
             };

@@ -25,9 +25,16 @@ export interface DrawnMark extends DrawnPlace {
   readonly label: string;
   /** How deep it goes: so many rings, 0 to 4 */
   readonly rings: number;
+  /** The same by color: place in `depthFills`; left out: not known */
+  readonly depth?: number;
   /** Being repaired: drawn open and dashed */
   readonly repair?: boolean;
 }
+
+/** From the release down through two gel coats and the skin into the bulk: paper, two ochres, brick, umber. */
+export const depthFills = ['transparent', '#e9c46a', '#d98e3f', '#a3492f', '#4f2420'] as const;
+/** From here on what is written on it is light. */
+const DARK_FROM = 3;
 
 const WIDTH = 260;
 const HEIGHT = 170;
@@ -270,7 +277,7 @@ const Pointer = ({ at }: { at: { x: number; y: number } | null }) =>
 
 /** A finding: the deeper it goes, the more rings it has. */
 function Mark({
-  mark: { id, label, rings, repair = false },
+  mark: { id, label, rings, depth, repair = false },
   at,
   onMark,
 }: {
@@ -297,7 +304,14 @@ function Mark({
         strokeWidth="1.6"
         strokeDasharray={repair ? '3 2' : undefined}
       />
-      <text x={at.x} y={at.y + 3.8} textAnchor="middle" className="num fill-current text-[10.5px] font-semibold">
+      {depth !== undefined && depth > 0 && <circle cx={at.x} cy={at.y} r={8.2} style={{ fill: depthFills[depth] }} data-depth={depth} />}
+      <text
+        x={at.x}
+        y={at.y + 3.8}
+        textAnchor="middle"
+        className={`num text-[10.5px] font-semibold ${depth === undefined || depth === 0 ? 'fill-current' : ''}`}
+        style={depth === undefined || depth === 0 ? undefined : { fill: depth >= DARK_FROM ? '#fff' : '#1d1a16' }}
+      >
         {label}
       </text>
       {Array.from({ length: rings }, (_, i) => (

@@ -1,6 +1,8 @@
 import { entryWords, judgeReading, type ReadingContext } from '@pentimento/core/bench';
 import { NO_STEP, type StepEntry } from '@pentimento/core/log';
+import { parseISO } from 'date-fns';
 import { useState } from 'react';
+import { useSearchParams } from 'react-router';
 import { MayButton } from '../../shared/may-button';
 import { momentShort } from '../../shared/dates';
 import { useUnits } from '../../shared/use-units';
@@ -21,8 +23,10 @@ interface LogLinesProps {
 
 /** What was written down, newest first; a mistake is taken back by another line: the newest at once, an older one after a tap on it. */
 export function LogLines({ entries, gone, nameOf, context, readOnly = false, onTakeBack }: LogLinesProps) {
+  const asked = useSearchParams()[0].get('at');
+  const askedId = asked === null ? null : nearestLine(entries, asked);
   const [openId, setOpen] = useState<string | null>(null);
-  const [all, setAll] = useState(false);
+  const [all, setAll] = useState(asked !== null);
   const reversed = new Set(entries.flatMap(({ reverses }) => reverses ?? []));
   const lost = new Set(gone.map(({ id }) => id));
   const sorted = [...entries].sort((a, b) => b.at.localeCompare(a.at));
@@ -35,7 +39,7 @@ export function LogLines({ entries, gone, nameOf, context, readOnly = false, onT
       <h2 className="font-semibold">Log</h2>
       {rows.length === 0 && <p className="muted mt-1">Nothing is written yet. Start and Done write the time and your name.</p>}
       <ol>
-        {folded(rows, openId).map(({ entry, more }) => (
+        {folded(rows, openId ?? askedId).map(({ entry, more }) => (
           <LogLine
             key={entry.id}
             entry={entry}
@@ -44,6 +48,7 @@ export function LogLines({ entries, gone, nameOf, context, readOnly = false, onT
               setOpen(entry.id);
             }}
             name={entry.stepId === NO_STEP ? '' : nameOf(entry.stepId)}
+            asked={entry.id === askedId}
             struck={reversed.has(entry.id)}
             lost={lost.has(entry.id)}
             context={context}
@@ -77,6 +82,18 @@ export function LogLines({ entries, gone, nameOf, context, readOnly = false, onT
   );
 }
 
+const intoView = (line: HTMLLIElement | null): void => {
+  line?.scrollIntoView({ block: 'center' });
+};
+
+/** The line written at a moment, or nearest to it; null: there is no line, or no such moment. */
+export function nearestLine(entries: readonly StepEntry[], iso: string): string | null {
+  const wanted = parseISO(iso).getTime();
+  if (Number.isNaN(wanted) || entries.length === 0) return null;
+  const away = ({ at }: StepEntry): number => Math.abs(parseISO(at).getTime() - wanted);
+  return entries.reduce((best, one) => (away(one) < away(best) ? one : best)).id;
+}
+
 /** A line, and how many of the same instrument directly before it are folded into it. */
 interface Folded {
   readonly entry: StepEntry;
@@ -89,7 +106,7 @@ export function folded(rows: readonly StepEntry[], openId: string | null = null)
   let open = false;
   for (const entry of rows) {
     const last = found.at(-1);
-    if (last && !open && sourceOf(entry) !== null && sourceOf(entry) === sourceOf(last.entry)) last.more += 1;
+    if (last && !open && entry.id !== openId && sourceOf(entry) !== null && sourceOf(entry) === sourceOf(last.entry)) last.more += 1;
     else {
       const goesOn: boolean = open && last !== undefined && sourceOf(entry) === sourceOf(last.entry);
       found.push({ entry, more: 0 });
@@ -111,6 +128,8 @@ interface LogLineProps {
   readonly more: number;
   readonly onMore: () => void;
   readonly name: string;
+  /** Somebody came to read this one */
+  readonly asked: boolean;
   readonly struck: boolean;
   readonly lost: boolean;
   readonly context: ReadingContext;
@@ -120,7 +139,7 @@ interface LogLineProps {
   readonly onTakeBack: () => void;
 }
 
-function LogLine({ entry, more, onMore, name, struck, lost, context, offersBack, onOpen, onTakeBack }: LogLineProps) {
+function LogLine({ entry, more, onMore, name, asked, struck, lost, context, offersBack, onOpen, onTakeBack }: LogLineProps) {
   const { fill } = useUnits();
   const finding = struck ? null : judgeReading(entry, context);
   const photoId = entry.kind === 'photo' || entry.kind === 'finding' ? entry.data.photoId : undefined;
@@ -131,7 +150,11 @@ function LogLine({ entry, more, onMore, name, struck, lost, context, offersBack,
     </>
   );
   return (
-    <li className="hairline border-b py-1.5">
+    <li
+      className={`hairline border-b py-1.5 ${asked ? 'bg-base-200 border-l-primary border-l-4 pl-2' : ''}`}
+      aria-current={asked || undefined}
+      ref={asked ? intoView : undefined}
+    >
       <div className={struck ? 'line-through opacity-60' : ''}>
         {onOpen ? (
           <button type="button" className="min-h-8 text-left" title="Take this line back" onClick={onOpen}>

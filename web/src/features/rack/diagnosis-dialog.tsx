@@ -136,7 +136,7 @@ function EvidenceLine({ weighed: { evidence, ratio }, buildId }: { weighed: Weig
   const times = speaks ? ratio : 1 / ratio;
   const where =
     evidence.from === 'build' && buildId !== null
-      ? `/bench/${buildId}`
+      ? `/bench/${buildId}${evidence.at === null ? '' : `?at=${encodeURIComponent(evidence.at)}`}`
       : evidence.from === 'plan' && buildId !== null
         ? `/builds/${buildId}/stack`
         : null;

@@ -6,7 +6,7 @@ import type { Mold } from '../../api/api';
 import { dateText, momentShort } from '../../shared/dates';
 import { FindingPicture } from '../../shared/finding-picture';
 import { MayButton } from '../../shared/may-button';
-import { drawnSections, SectionDrawing } from '../../shared/section-drawing';
+import { depthFills, drawnSections, SectionDrawing } from '../../shared/section-drawing';
 import { useUnits } from '../../shared/use-units';
 import { DiagnosisDialog } from './diagnosis-dialog';
 import { useLogbook } from './use-logbook';
@@ -40,6 +40,7 @@ export function FindingsPart({ mold, onFound }: { mold: Mold; onFound: () => voi
               x: data.x ?? null,
               y: data.y ?? null,
               rings: findingDepths.indexOf(data.depth),
+              depth: findingDepths.indexOf(data.depth),
               repair: inRepair.has(id),
             }))}
             onMark={(id) => {
@@ -47,8 +48,19 @@ export function FindingsPart({ mold, onFound }: { mold: Mold; onFound: () => voi
             }}
           />
           <p className="muted mt-1 text-xs">
-            {findings.length === 0 ? 'Nothing open.' : 'Rings: how deep. Dashed: being repaired.'} Letters: condition of a zone. Shapes simplified.
+            {findings.length === 0 ? 'Nothing open.' : 'Rings and color: how deep. Dashed: being repaired.'} Letters: condition of a zone. Shapes
+            simplified.
           </p>
+          {findings.length > 0 && (
+            <ul aria-label="Depth by color" className="muted mt-1 flex flex-wrap gap-x-3 gap-y-0.5 text-xs">
+              {findingDepths.map((depth, i) => (
+                <li key={depth} className="flex items-center gap-1">
+                  <span className="hairline inline-block size-3 rounded-full border" style={{ background: depthFills[i] }} />
+                  {depth}
+                </li>
+              ))}
+            </ul>
+          )}
         </div>
         <ol aria-label="Found and not repaired">
           {findings.map((finding, i) => (

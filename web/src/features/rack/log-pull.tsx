@@ -112,7 +112,9 @@ function PullByZone({ mold: { zones }, note, onNote, onLog, mayFind }: PullByZon
   const [process, setProcess] = useState<PartProcess | null>(null);
   const [resin, setResin] = useState('');
   const [peak, setPeak] = useState('');
+  const [warm, setWarm] = useState('');
   const shown = numberOf(peak);
+  const moldAt = numberOf(warm);
   const easeOf = (id: string): number | null => own[id] ?? all;
   const graded = zones.flatMap(({ id }) => {
     const ease = easeOf(id);
@@ -126,6 +128,7 @@ function PullByZone({ mold: { zones }, note, onNote, onLog, mayFind }: PullByZon
     ...(process === null ? {} : { process }),
     ...(resin.trim() === '' ? {} : { resin: resin.trim() }),
     ...(shown === null ? {} : { peakC: Math.min(250, Math.max(0, units.store('temperature', shown))) }),
+    ...(moldAt === null ? {} : { moldC: Math.min(200, Math.max(0, units.store('temperature', moldAt))) }),
   });
   return (
     <>
@@ -151,6 +154,7 @@ function PullByZone({ mold: { zones }, note, onNote, onLog, mayFind }: PullByZon
         <NoteLine label="Part’s number or batch" most={60} value={serial} onChange={setSerial} />
         <NoteLine label="Part’s resin" most={80} value={resin} onChange={setResin} />
         <NoteLine label={`Peak of the part, ${units.unit('temperature')}`} most={6} value={peak} onChange={setPeak} />
+        <NoteLine label={`Mold as it was laid, ${units.unit('temperature')}`} most={6} value={warm} onChange={setWarm} />
         <NoteLine label="Note" most={300} value={note} onChange={onNote} />
       </div>
       <BigChoice label="Made" options={partProcesses.map((one) => [one, one] as const)} value={process} onChange={setProcess} />
