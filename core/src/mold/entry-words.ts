@@ -24,6 +24,10 @@ export function moldEntryWords(entry: MoldSaying, zones: readonly MoldZone[]): s
       ];
       return `Said of it: ${said.filter((one) => one !== null).join(', ')}`;
     }
+    case 'named': {
+      const { number, part, fromNumber, fromPart } = entry.data;
+      return `Called ${number} ${part} from now on${fromNumber === undefined || fromPart === undefined ? '' : `, before ${fromNumber} ${fromPart}`}`;
+    }
     case 'state':
       return `Now ${moldStateWords[entry.data.state]}`;
     case 'zones':

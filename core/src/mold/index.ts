@@ -41,6 +41,7 @@ export {
 export {
   holdOf,
   moldFacts,
+  nameBy,
   programBy,
   repairStanding,
   WHOLE_ZONE,

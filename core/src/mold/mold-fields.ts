@@ -133,6 +133,14 @@ export const moldEntryFields = {
     plugWhere: optional(text('Where the plug is', 80, { least: 0 })),
     made: optional(day('Made on')),
   },
+  /** Another number or part from now on */
+  named: {
+    number: text('Number', 20),
+    part: text('Part', 120),
+    /** Before */
+    fromNumber: optional(text('From number', 20)),
+    fromPart: optional(text('From part', 120)),
+  },
   state: { state },
   zones: { zones: list('Zones', part('Mold zone', moldZoneFields), { entry: 'zone', least: 1, most: 60 }) },
   program: {
@@ -171,6 +179,7 @@ export type MoldEntryData<K extends MoldEntryKind> = PartOf<Fields[K]>;
 export const moldEntryKinds = [
   'before',
   'facts',
+  'named',
   'state',
   'zones',
   'program',

@@ -2,7 +2,7 @@ import { DomainError } from '../errors/domain-error.js';
 import { moldEntryWords } from './entry-words.js';
 import { checkMoldEntry, checkPullDetail, checkTreatmentDetail, isMoldEntry, type MoldEntry, type MoldSaying } from './mold-entry.js';
 import { moldEntryFields, moldEntryKinds, type MoldZone } from './mold-fields.js';
-import { holdOf, moldFacts, programBy, repairStanding } from './mold-record.js';
+import { holdOf, moldFacts, nameBy, programBy, repairStanding } from './mold-record.js';
 import { programChangeRefused } from './program-change.js';
 
 const at = (hour: number): string => `2026-11-20T${String(hour).padStart(2, '0')}:00:00.000Z`;
@@ -120,6 +120,16 @@ test('the release program is the newest change that counts, whichever is taken b
   expect(programBy([first, second, back(first)])).toBe('semi-permanent');
   expect(programBy([first, second, back(second)])).toBe('wax-film');
   expect(programBy([first, second, back(first), back(second)])).toBe('paste-wax');
+});
+
+test('a mold is called as the newest line that counts says; all taken back, as it was before the first', () => {
+  const first = line({ kind: 'named', data: { number: 'M-2', part: 'Hatch', fromNumber: 'M-1', fromPart: 'Hach' } }, { at: at(1) });
+  const second = line({ kind: 'named', data: { number: 'M-3', part: 'Hatch', fromNumber: 'M-2', fromPart: 'Hatch' } }, { at: at(2) });
+  const back = (one: MoldEntry): MoldEntry => line({ kind: 'named', data: { number: 'x', part: 'x' } }, { at: at(3), reverses: one.id });
+  expect(nameBy([])).toBeNull();
+  expect(nameBy([first, second])).toEqual({ number: 'M-3', part: 'Hatch' });
+  expect(nameBy([first, second, back(second)])).toEqual({ number: 'M-2', part: 'Hatch' });
+  expect(nameBy([first, second, back(first), back(second)])).toEqual({ number: 'M-1', part: 'Hach' });
 });
 
 test('what does not fit its kind is refused by name', () => {

@@ -63,6 +63,15 @@ export function programBy(entries: readonly MoldEntry[]): string | null {
   return entriesOf(entries, 'program').at(-1)?.data.programId ?? first?.data.fromId ?? null;
 }
 
+/** Number and part by a logbook, as the program; null: it was never called otherwise. */
+export function nameBy(entries: readonly MoldEntry[]): { readonly number: string; readonly part: string } | null {
+  const changes = entries.flatMap((entry) => (entry.kind === 'named' && entry.reverses === null ? [entry] : []));
+  const newest = entriesOf(entries, 'named').at(-1)?.data;
+  if (newest) return { number: newest.number, part: newest.part };
+  const first = changes.reduce<MoldEntryKindOf<'named'> | null>((oldest, one) => (oldest && oldest.at <= one.at ? oldest : one), null)?.data;
+  return first?.fromNumber === undefined || first.fromPart === undefined ? null : { number: first.fromNumber, part: first.fromPart };
+}
+
 /** Zones of a mold of which only its sections are known. */
 export const zonesOfSections = (sections: readonly string[]): MoldZone[] =>
   sections.length === 0 ? [WHOLE_ZONE] : sections.map((section, i) => ({ id: `s${String(i + 1)}`, name: section, section, kind: 'field' }));

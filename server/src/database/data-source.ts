@@ -16,6 +16,7 @@ import { Readings1795530000000 } from './migrations/1795530000000-readings.js';
 import { Instruments1795540000000 } from './migrations/1795540000000-instruments.js';
 import { MoldRecords1795550000000 } from './migrations/1795550000000-mold-records.js';
 import { ShopCalendar1795560000000 } from './migrations/1795560000000-shop-calendar.js';
+import { MoldsRenamed1795590000000 } from './migrations/1795590000000-molds-renamed.js';
 import { ShopPlans1795580000000 } from './migrations/1795580000000-shop-plans.js';
 import { CalendarFeeds1795570000000 } from './migrations/1795570000000-calendar-feeds.js';
 import { Judgments1795480000000 } from './migrations/1795480000000-judgments.js';
@@ -38,6 +39,7 @@ export const migrations = [
   ShopCalendar1795560000000,
   CalendarFeeds1795570000000,
   ShopPlans1795580000000,
+  MoldsRenamed1795590000000,
 ] as const;
 
 export function dataSourceOptions(url: string): DataSourceOptions {

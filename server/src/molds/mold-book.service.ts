@@ -1,5 +1,5 @@
 import { Injectable } from '@nestjs/common';
-import { checkMoldEntry, moldFacts, programBy, programChangeRefused, zonesOfSections, type MoldSaying } from '@pentimento/core/mold';
+import { checkMoldEntry, moldFacts, nameBy, programBy, programChangeRefused, zonesOfSections, type MoldSaying } from '@pentimento/core/mold';
 import { randomUUID } from 'node:crypto';
 import { DataSource, In, type EntityManager } from 'typeorm';
 import { idTaken, notFound, ProblemException } from '../errors/problem.js';
@@ -118,8 +118,13 @@ export class MoldBookService {
       const mold = await tx.findOne(Mold, { where: { id: moldId }, lock: { mode: 'pessimistic_write' } });
       if (!mold) throw notFound('mold');
       await change(tx, mold);
-      const releaseProgramId = programBy(await moldEntries(tx, moldId)) ?? mold.releaseProgramId;
-      if (releaseProgramId !== mold.releaseProgramId) await tx.update(Mold, { id: moldId }, { releaseProgramId });
+      const entries = await moldEntries(tx, moldId);
+      const releaseProgramId = programBy(entries) ?? mold.releaseProgramId;
+      const { number, part } = nameBy(entries) ?? mold;
+      if (number !== mold.number && (await tx.existsBy(Mold, { number })))
+        throw new ProblemException(409, 'number-taken', `Number ${number} stands on the rack already. Give this one another.`);
+      if (releaseProgramId !== mold.releaseProgramId || number !== mold.number || part !== mold.part)
+        await tx.update(Mold, { id: moldId }, { releaseProgramId, number, part });
       await keepStandings(tx, [{ ...mold, releaseProgramId }]);
       return toHead(await tx.findOneByOrFail(Mold, { id: moldId }));
     });
@@ -145,6 +150,12 @@ export class MoldBookService {
         if (refused !== null) throw new ProblemException(422, 'strip-first', refused);
         refuseUnlessMay(by, 'finish');
         return { ...data, fromId: mold.releaseProgramId };
+      }
+      case 'named': {
+        refuseUnlessMay(by, 'finish');
+        const [number, part] = [text('number').trim(), text('part').trim()];
+        if (number === '' || part === '') throw new ProblemException(422, 'invalid-fields', 'A mold has a number and a part.');
+        return { number, part, fromNumber: mold.number, fromPart: mold.part };
       }
       case 'repair':
         if (!facts.findings.some(({ id }) => id === text('findingId')))

@@ -126,6 +126,23 @@ describe('the whole record of a mold', () => {
     await ada.get('/api/molds?order=color').expect(400);
   });
 
+  test('called otherwise, taken back, and not as another one is called', async () => {
+    const [id, other] = [await put({ part: 'Hach' }), await put({ part: 'Hatch' })];
+    const { number } = await mold(id);
+    const named = async (data: object, expected = 201): Promise<string> => {
+      const line = { id: randomUUID(), kind: 'named', at: new Date().toISOString(), note: '', data };
+      await ada.post(`/api/molds/${id}/entries`).send(line).expect(expected);
+      return line.id;
+    };
+    const line = await named({ number: 'X-77', part: 'Hatch' });
+    expect(await mold(id)).toMatchObject({ number: 'X-77', part: 'Hatch' });
+    await named({ number: (await mold(other)).number, part: 'Hatch' }, 409);
+    await named({ number: ' ', part: 'Hatch' }, 422);
+    expect(await mold(id)).toMatchObject({ number: 'X-77', part: 'Hatch' });
+    await ada.post(`/api/molds/${id}/entries/${line}/undo`).send({ id: randomUUID(), note: 'mistaken' }).expect(201);
+    expect(await mold(id)).toMatchObject({ number, part: 'Hach' });
+  });
+
   test('a pull by zone: the worst counts for the mold, a coat of one zone for that zone', async () => {
     const id = await put();
     await post(id, 'pulls', { ease: 4, data: { zones: { field: 2, rim: 4 }, serial: 'B-7', process: 'bagged', peakC: 58 } });

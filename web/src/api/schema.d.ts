@@ -2328,7 +2328,7 @@ export interface components {
         };
         MoldRecordDto: {
             /** @enum {string} */
-            kind: "pull" | "treatment" | "before" | "facts" | "state" | "zones" | "program" | "condition" | "finding" | "repair" | "repair step" | "repaired" | "commissioning";
+            kind: "pull" | "treatment" | "before" | "facts" | "named" | "state" | "zones" | "program" | "condition" | "finding" | "repair" | "repair step" | "repaired" | "commissioning";
             /** Format: uuid */
             id: string;
             /** Format: date-time */
@@ -2381,7 +2381,7 @@ export interface components {
             /** Format: uuid */
             id: string;
             /** @enum {string} */
-            kind: "before" | "facts" | "state" | "zones" | "program" | "condition" | "finding" | "repair" | "repair step" | "repaired" | "commissioning";
+            kind: "before" | "facts" | "named" | "state" | "zones" | "program" | "condition" | "finding" | "repair" | "repair step" | "repaired" | "commissioning";
             /** Format: date-time */
             at: string;
             note: string;

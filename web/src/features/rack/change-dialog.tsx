@@ -19,9 +19,10 @@ import { MayButton } from '../../shared/may-button';
 import { useLogbook } from './use-logbook';
 import { ZonesEditor } from './zones-editor';
 
-type Topic = 'state' | 'place' | 'condition' | 'program' | 'zones';
+type Topic = 'state' | 'name' | 'place' | 'condition' | 'program' | 'zones';
 const TOPICS: readonly (readonly [Topic, string])[] = [
   ['state', 'State'],
+  ['name', 'Number, part'],
   ['place', 'Place, customer, plug'],
   ['condition', 'Condition'],
   ['program', 'Release program'],
@@ -35,6 +36,7 @@ export function ChangeDialog({ mold, onClose }: { mold: Mold; onClose: () => voi
     <Dialog title={`${mold.number} ${mold.part}`} onClose={onClose} wide>
       <BigChoice label="What changed" options={TOPICS} value={topic} onChange={setTopic} />
       {topic === 'state' && <StatePart mold={mold} onDone={onClose} />}
+      {topic === 'name' && <NamePart mold={mold} onDone={onClose} />}
       {topic === 'place' && <PlacePart mold={mold} onDone={onClose} />}
       {topic === 'condition' && <ConditionPart mold={mold} onDone={onClose} />}
       {topic === 'program' && <ProgramPart mold={mold} onDone={onClose} />}
@@ -75,6 +77,31 @@ function StatePart({ mold, onDone }: TopicProps) {
         right={state === 'retired' ? 'finish' : 'log'}
         onClick={() => {
           write({ kind: 'state', data: { state } }, note);
+          onDone();
+        }}
+      />
+    </>
+  );
+}
+
+function NamePart({ mold, onDone }: TopicProps) {
+  const { write } = useLogbook(mold.id);
+  const [number, setNumber] = useState(mold.number);
+  const [part, setPart] = useState(mold.part);
+  const said = { number: number.trim(), part: part.trim() };
+  return (
+    <>
+      <div className="grid gap-x-4 sm:grid-cols-2">
+        <NoteLine label="Number" most={20} value={number} onChange={setNumber} />
+        <NoteLine label="Part" most={120} value={part} onChange={setPart} />
+      </div>
+      <p className="muted text-sm">Its label says the old number until a new one is printed.</p>
+      <Save
+        text="Write it down"
+        right="finish"
+        disabled={said.number === '' || said.part === '' || (said.number === mold.number && said.part === mold.part)}
+        onClick={() => {
+          write({ kind: 'named', data: said });
           onDone();
         }}
       />
