@@ -52,6 +52,21 @@ test('stopped midway the best so far stays, and can be dropped', async ({ page }
   await expect(page.getByTestId('proposed')).toHaveCount(0);
 });
 
+test('a session is locked on the drawing, by hand and by key, as in the list beside it', async ({ page }) => {
+  await signIn(page);
+  await openBuild(page, 'Beehive roof shell, mold 3');
+  const onDrawing = page.getByRole('button', { name: /^Skin on the drawing/ });
+  await expect(onDrawing).toHaveCount(0);
+  await page.getByRole('tab', { name: planIt }).click();
+  const inList = page.getByRole('list', { name: 'Locks' }).getByRole('button', { name: /^Skin/ });
+  await expect(onDrawing).toHaveAttribute('aria-pressed', 'false');
+  await onDrawing.click();
+  await expect(onDrawing).toHaveAttribute('aria-pressed', 'true');
+  await expect(inList).toHaveAttribute('aria-pressed', 'true');
+  await onDrawing.press('Enter');
+  await expect(inList).toHaveAttribute('aria-pressed', 'false');
+});
+
 test('what cannot be says so, and what would help was tried', async ({ page }) => {
   test.setTimeout(180_000);
   await signIn(page);

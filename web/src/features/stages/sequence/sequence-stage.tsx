@@ -90,6 +90,12 @@ export function SequenceStage({
   const remedies = mold.remedies?.plan === document && mold.remedies.sectionId === section.id ? mold.remedies.byCause : null;
   const at = cursorS ?? worstMoment(verdicts) ?? shown.demoldMin * 60;
 
+  // What has begun stays where it is.
+  const onLock = (id: string): void => {
+    if (begun?.locked.includes(id)) return;
+    const { locked } = allowed.vary;
+    setAllowed({ ...allowed, vary: { ...allowed.vary, locked: locked.includes(id) ? locked.filter((one) => one !== id) : [...locked, id] } });
+  };
   return (
     <>
       <div className="grid flex-1 lg:grid-cols-[minmax(0,1fr)_19rem]">
@@ -115,6 +121,7 @@ export function SequenceStage({
                 readOnly={readOnly}
                 proposed={proposed ? proposedHere(proposed, section.id) : null}
                 locked={tab === 'plan-it' ? [...allowed.vary.locked, ...(begun?.locked ?? [])] : NONE_LOCKED}
+                onLock={tab === 'plan-it' && !readOnly ? onLock : null}
                 onCursor={setCursorS}
                 onEdit={edit}
               />
@@ -207,7 +214,7 @@ export function SequenceStage({
 
 interface LiveChartProps extends Pick<
   GrowthChartProps,
-  'picture' | 'ghost' | 'built' | 'beside' | 'proposed' | 'locked' | 'cards' | 'view' | 'width' | 'cursorS' | 'onCursor'
+  'picture' | 'ghost' | 'built' | 'beside' | 'proposed' | 'locked' | 'onLock' | 'cards' | 'view' | 'width' | 'cursorS' | 'onCursor'
 > {
   readonly plan: SectionPlan;
   /** The plan that the picture shows */

@@ -34,6 +34,7 @@ export interface GrowthChartProps {
   readonly proposed: SectionPlan | null;
   /** Sessions that the planner leaves where they are */
   readonly locked: readonly string[];
+  readonly onLock: ((sessionId: string) => void) | null;
   /** The worst of the section's other zones; null: there is none */
   readonly beside: ZoneBeside | null;
   readonly cards: CardLibrary;
@@ -109,6 +110,7 @@ export function GrowthChart(props: GrowthChartProps) {
                 spans={spans}
                 baseY={baseY}
                 locked={props.locked}
+                onLock={props.onLock}
                 onDragStart={props.onDragStart}
                 onPreview={props.onPreview}
                 onMove={props.onMove}

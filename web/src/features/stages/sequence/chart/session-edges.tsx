@@ -13,6 +13,8 @@ interface SessionEdgesProps {
   readonly baseY: number;
   /** Marked with a lock */
   readonly locked: readonly string[];
+  /** Locks a session, or lets it move again; null: locks are not asked for */
+  readonly onLock: ((sessionId: string) => void) | null;
   readonly onDragStart: () => void;
   /** While the hand moves */
   readonly onPreview: (index: number, startMin: number) => void;
@@ -24,7 +26,20 @@ interface SessionEdgesProps {
 }
 
 /** Edges of the sessions as handles: drag along time, or arrow keys. */
-export function SessionEdges({ plan, clock, boxes, spans, baseY, locked, onDragStart, onPreview, onMove, onNudge, onCancel }: SessionEdgesProps) {
+export function SessionEdges({
+  plan,
+  clock,
+  boxes,
+  spans,
+  baseY,
+  locked,
+  onLock,
+  onDragStart,
+  onPreview,
+  onMove,
+  onNudge,
+  onCancel,
+}: SessionEdgesProps) {
   const drag = useRef<{ index: number; grabX: number; startX: number; at: number } | null>(null);
 
   const begin = (event: PointerEvent<SVGGElement>, index: number): void => {
@@ -68,55 +83,91 @@ export function SessionEdges({ plan, clock, boxes, spans, baseY, locked, onDragS
     const from = (s: number): string => (clock.toX(s) - x).toFixed(1);
     const leans = own.map(({ box, span }) => `L${from(span.fromS)} ${box.bottomY.toFixed(1)}L${from(span.toS)} ${box.topY.toFixed(1)}`);
     const topX = own.length > 0 ? from(own[own.length - 1].span.toS) : '0';
+    const isLocked = locked.includes(session.id);
     return (
-      <g
-        key={session.id}
-        role="slider"
-        tabIndex={0}
-        aria-label={`Start of ${session.name}`}
-        aria-orientation="horizontal"
-        aria-valuemin={0}
-        aria-valuemax={plan.demoldMin}
-        aria-valuenow={session.startMin}
-        aria-valuetext={clockText(session.startMin * 60)}
-        transform={`translate(${x.toFixed(1)},0)`}
-        className="group cursor-ew-resize touch-none outline-none"
-        onPointerDown={(event) => {
-          begin(event, index);
-        }}
-        onPointerMove={move}
-        onPointerUp={end}
-        onPointerCancel={() => {
-          drag.current = null;
-          onCancel();
-        }}
-        onKeyDown={(event) => {
-          onKey(event, index);
-        }}
-      >
-        <rect x={-12} y={Math.min(top, bottom) - 4} width={24} height={Math.max(24, bottom - top + 8)} fill="transparent" />
-        <path d={`M0 ${bottom.toFixed(1)}${leans.join('')}`} fill="none" stroke="currentColor" strokeWidth="3.5" />
-        <path d={`M${topX} ${top.toFixed(1)}m-6 -1h12l-6 7z`} fill="currentColor" />
-        {locked.includes(session.id) && (
-          <path
-            d={`M${topX} ${(top - 8).toFixed(1)}m-5 0h10v-7h-10zm2 -7v-3a3 3 0 0 1 6 0v3`}
-            fill="var(--color-base-100)"
-            stroke="currentColor"
-            strokeWidth="1.5"
-          >
-            <title>locked</title>
-          </path>
+      <g key={session.id}>
+        <g
+          role="slider"
+          tabIndex={0}
+          aria-label={`Start of ${session.name}`}
+          aria-orientation="horizontal"
+          aria-valuemin={0}
+          aria-valuemax={plan.demoldMin}
+          aria-valuenow={session.startMin}
+          aria-valuetext={clockText(session.startMin * 60)}
+          transform={`translate(${x.toFixed(1)},0)`}
+          className="group cursor-ew-resize touch-none outline-none"
+          onPointerDown={(event) => {
+            begin(event, index);
+          }}
+          onPointerMove={move}
+          onPointerUp={end}
+          onPointerCancel={() => {
+            drag.current = null;
+            onCancel();
+          }}
+          onKeyDown={(event) => {
+            onKey(event, index);
+          }}
+        >
+          <rect x={-12} y={Math.min(top, bottom) - 4} width={24} height={Math.max(24, bottom - top + 8)} fill="transparent" />
+          <path d={`M0 ${bottom.toFixed(1)}${leans.join('')}`} fill="none" stroke="currentColor" strokeWidth="3.5" />
+          <path d={`M${topX} ${top.toFixed(1)}m-6 -1h12l-6 7z`} fill="currentColor" />
+          <rect
+            x={-9}
+            y={Math.min(top, bottom) - 6}
+            width={18}
+            height={bottom - top + 12}
+            fill="none"
+            className="stroke-primary opacity-0 group-hover:opacity-60 group-focus-visible:opacity-100"
+            strokeWidth="2"
+          />
+        </g>
+        {(isLocked || onLock) && (
+          <SessionLock
+            name={session.name}
+            x={x + Number(topX)}
+            y={top - 8}
+            locked={isLocked}
+            onLock={
+              onLock &&
+              (() => {
+                onLock(session.id);
+              })
+            }
+          />
         )}
-        <rect
-          x={-9}
-          y={Math.min(top, bottom) - 6}
-          width={18}
-          height={bottom - top + 12}
-          fill="none"
-          className="stroke-primary opacity-0 group-hover:opacity-60 group-focus-visible:opacity-100"
-          strokeWidth="2"
-        />
       </g>
     );
   });
+}
+
+/** A lock over a session's edge: closed, it stays where it is; open, it may move. */
+function SessionLock({ name, x, y, locked, onLock }: { name: string; x: number; y: number; locked: boolean; onLock: (() => void) | null }) {
+  return (
+    <g
+      role={onLock ? 'button' : 'img'}
+      tabIndex={onLock ? 0 : undefined}
+      aria-label={`${name} on the drawing: ${locked ? 'locked' : 'may move'}`}
+      aria-pressed={onLock ? locked : undefined}
+      transform={`translate(${x.toFixed(1)},${y.toFixed(1)})`}
+      className={`group outline-none ${onLock ? 'cursor-pointer' : ''}`}
+      onClick={onLock ?? undefined}
+      onKeyDown={(event) => {
+        if (!onLock || (event.key !== 'Enter' && event.key !== ' ')) return;
+        event.preventDefault();
+        onLock();
+      }}
+    >
+      <title>{locked ? 'locked' : 'may move'}</title>
+      <rect x={-10} y={-16} width={20} height={20} fill="transparent" className="group-focus-visible:stroke-primary" strokeWidth="2" />
+      <path
+        d={`M-5 0h10v-7h-10zm2 -7v-3a3 3 0 0 1 6 0${locked ? 'v3' : ''}`}
+        fill="var(--color-base-100)"
+        stroke="currentColor"
+        strokeWidth="1.5"
+        className={locked ? '' : 'opacity-45 group-hover:opacity-100 group-focus-visible:opacity-100'}
+      />
+    </g>
+  );
 }
