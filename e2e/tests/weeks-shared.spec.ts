@@ -62,6 +62,24 @@ test('a plan of the shop is stopped, and what was found stays', async ({ page })
   await expect(together.getByRole('button', { name: 'Plan them' })).toBeEnabled();
 });
 
+test('one session is moved by itself on the wall, and back', async ({ page }) => {
+  await signIn(page);
+  await page.goto('/shop/wall');
+  await page.getByRole('button', { name: '4 weeks' }).click();
+  const row = page.getByRole('slider', { name: 'Move Beehive roof shell, mold 3 by days' });
+  await row.focus();
+  await page.keyboard.press('ArrowDown');
+  const one = page.getByRole('region', { name: 'One session' });
+  await expect(one).toContainText('Beehive roof shell, mold 3');
+  await expect(one.getByRole('button', { name: 'Move it' })).toBeDisabled();
+  await one.getByRole('button', { name: '30 min later' }).click();
+  await expect(one).toContainText('→');
+  await one.getByRole('button', { name: 'Move it' }).click();
+  await expect(page.getByText(/Beehive roof shell, mold 3, .*: from .* to .*, saved as version/)).toBeVisible();
+  await page.getByRole('button', { name: 'Move it back' }).click();
+  await expect(page.getByRole('button', { name: 'Move it back' })).toHaveCount(0);
+});
+
 test('the shop’s air: a heated season and a forecast go into a plan, which says what is known how', async ({ page }) => {
   await signIn(page);
   await page.goto('/shop');

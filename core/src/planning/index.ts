@@ -41,5 +41,5 @@ export {
   type ShopTask,
 } from './whole-shop.js';
 export { conflictsOn, type WallConflict } from './wall-conflicts.js';
-export { isWorkOf, wallOf, type WallBuild, type WallKind, type WallSpan } from './wall.js';
+export { isWorkOf, sessionMoved, wallOf, type WallBuild, type WallKind, type WallSpan } from './wall.js';
 export { changedLimits, tryWhatIf, whatIfs, type ChangedLimit, type WhatIf } from './what-if.js';

@@ -8,7 +8,7 @@ import { planFromTemplate } from '../plan/stack-templates.js';
 import { usualShop, type ShopCalendar, type ShopPerson } from '../shop/shop-calendar.js';
 import { DAY_MIN, dayNumber } from '../shop-time/shop-clock.js';
 import { conflictsOn } from './wall-conflicts.js';
-import { isWorkOf, wallOf, type WallSpan } from './wall.js';
+import { isWorkOf, sessionMoved, wallOf, type WallSpan } from './wall.js';
 
 const cards = cardLibrary();
 const view = (change: Partial<SectionPlan> = {}): SectionPlan => ({
@@ -135,4 +135,17 @@ describe('what a build asks of people and places', () => {
     expect(isWorkOf({ ...first, who: ['b'] }, 'b')).toBe(true);
     expect(isWorkOf({ ...first, people: 0 }, 'a')).toBe(false);
   });
+});
+
+test('one session moved: those before it stay, those after it are pushed only where they must be', () => {
+  const starts = (of: PlanDocument | null): number[] => of?.sections[0].sessions.map(({ startMin }) => startMin) ?? [];
+  const before = starts(plan);
+  const { id } = plan.sections[0].sessions[1];
+  expect(starts(sessionMoved(plan, id, 30))).toEqual(before.map((at, i) => (i === 1 ? at + 30 : at)));
+  expect(starts(sessionMoved(plan, id, -30))).toEqual(before.map((at, i) => (i === 1 ? at - 30 : at)));
+  const far = starts(sessionMoved(plan, id, 10 * DAY_MIN));
+  expect(far[0]).toBe(before[0]);
+  expect(far[2]).toBeGreaterThan(far[1]);
+  expect(sessionMoved(plan, 'nobody', 30)).toBeNull();
+  expect(on(plan).map(({ sessionId }) => sessionId)).toEqual([...plan.sections[0].sessions.map((session) => session.id), null]);
 });

@@ -1,7 +1,8 @@
 import type { CardLibrary } from '../plan/card-library.js';
 import type { PlanDocument } from '../plan/plan-document.js';
 import type { ApplyMethod, PlanSession } from '../plan/section-plan.js';
-import { sectionOf } from '../plan/section-view.js';
+import { moveSession } from '../plan/edit-plan.js';
+import { sectionOf, withSection } from '../plan/section-view.js';
 import { postCureTimes } from '../plan/surroundings.js';
 import { releaseSchedule } from '../release/release-schedule.js';
 import type { Skill } from '../shop/shop-calendar.js';
@@ -24,6 +25,8 @@ export interface WallSpan {
   readonly buildId: string;
   readonly build: string;
   readonly kind: WallKind;
+  /** null: it is no session */
+  readonly sessionId: string | null;
   readonly what: string;
   readonly fromMin: number;
   readonly toMin: number;
@@ -58,6 +61,7 @@ function spansOf({ id: buildId, name: build, plan }: WallBuild, cards: CardLibra
     build,
     people: 0,
     who: [],
+    sessionId: null,
     crew: plan.mix?.crew ?? [],
     holdC: null,
     skill: null,
@@ -86,6 +90,7 @@ function spansOf({ id: buildId, name: build, plan }: WallBuild, cards: CardLibra
         ...common,
         id: `${buildId} ${view.sessions[i].id}`,
         kind: 'session',
+        sessionId: view.sessions[i].id,
         what: named(name, view.sessions[i].name),
         fromMin: zero + fromMin,
         toMin: zero + toMin,
@@ -132,6 +137,18 @@ const isSprayed = (method: ApplyMethod): boolean => method === 'cup gun' || meth
 function skillOf({ layers }: PlanSession, infused: ReadonlySet<string>): Skill {
   if (layers.some(({ id }) => infused.has(id))) return 'infusion';
   return layers.every(({ wetFilmUm, role }) => wetFilmUm !== null && role !== 'core') ? 'gel coat' : 'laminating';
+}
+
+/**
+ * A plan in which one session begins earlier or later; those after it are pushed along, and its demolding where it must be.
+ * What is null: the plan has no such session.
+ */
+export function sessionMoved(plan: PlanDocument, sessionId: string, byMin: number): PlanDocument | null {
+  const section = plan.sections.find(({ sessions }) => sessions.some(({ id }) => id === sessionId));
+  if (!section) return null;
+  const view = sectionOf(plan, section.id);
+  const index = view.sessions.findIndex(({ id }) => id === sessionId);
+  return withSection(plan, section.id, moveSession(view, index, view.sessions[index].startMin + byMin));
 }
 
 /** Whether something on the wall is a person's work: named for it, or at the build where nobody is. */

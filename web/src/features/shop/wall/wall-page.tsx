@@ -1,5 +1,5 @@
 import { beginningOn, type PlanDocument } from '@pentimento/core/plan';
-import { conflictsOn, type WallSpan } from '@pentimento/core/planning';
+import { conflictsOn, sessionMoved, type WallSpan } from '@pentimento/core/planning';
 import { DAY_MIN, dateOf, dayNumber, momentText } from '@pentimento/core/shop-time';
 import { ChevronLeft, ChevronRight, Undo2 } from 'lucide-react';
 import { useMemo, useState } from 'react';
@@ -33,8 +33,9 @@ export function WallPage() {
     readonly buildId: string;
     readonly name: string;
     readonly before: PlanDocument;
-    readonly byDays: number;
+    readonly words: string;
   } | null>(null);
+  const [picked, setPicked] = useState<{ readonly buildId: string; readonly span: WallSpan } | null>(null);
   const readOnly = useRefusal('plan') !== null;
   const conflicts = useMemo(() => (shop ? conflictsOn(wall.spans, shop.calendar) : []), [wall.spans, shop]);
   const wrong = useMemo(() => new Set(conflicts.flatMap(({ spanIds }) => spanIds)), [conflicts]);
@@ -52,7 +53,13 @@ export function WallPage() {
     const { plan } = build.current;
     const startDate = dateOf(dayNumber(plan.startDate) + byDays);
     void move(build, beginningOn(plan, startDate), `Moved on the wall to ${startDate}`).then((saved) => {
-      if (saved) setMoved({ buildId: build.id, name: build.name, before: plan, byDays });
+      if (saved)
+        setMoved({
+          buildId: build.id,
+          name: build.name,
+          before: plan,
+          words: `${String(Math.abs(byDays))} ${Math.abs(byDays) === 1 ? 'day' : 'days'} ${byDays > 0 ? 'later' : 'earlier'}`,
+        });
     });
   };
   return (
@@ -130,6 +137,29 @@ export function WallPage() {
           shop={shop.calendar}
           wrong={wrong}
           onMove={by === 'build' && !readOnly && !saving ? onMove : null}
+          onPick={(build, span) => {
+            setPicked({ buildId: build.id, span });
+          }}
+          pickedId={picked?.span.id ?? null}
+        />
+      )}
+      {picked && by === 'build' && !readOnly && (
+        <OneSession
+          key={picked.span.id}
+          build={wall.builds.find(({ id }) => id === picked.buildId) ?? null}
+          span={picked.span}
+          saving={saving}
+          onMove={(build, plan, words) => {
+            const before = build.current.plan;
+            void move(build, plan, `${picked.span.what} moved on the wall: ${words}`).then((saved) => {
+              if (!saved) return;
+              setMoved({ buildId: build.id, name: `${build.name}, ${picked.span.what}`, before, words });
+              setPicked(null);
+            });
+          }}
+          onClose={() => {
+            setPicked(null);
+          }}
         />
       )}
       <section aria-label="Conflicts" className="px-4 py-3 text-sm">
@@ -143,7 +173,8 @@ export function WallPage() {
         </ul>
         {by === 'build' && !readOnly && (
           <p className="muted mt-2 print:hidden">
-            A build that has not begun is dragged by whole days, or moved with the arrow keys; it becomes a version of its plan.
+            A build that has not begun is dragged by whole days, or moved with the arrow keys; a session of it is tapped, or picked with arrow up and
+            down, and moved by itself. It becomes a version of its plan.
           </p>
         )}
       </section>
@@ -159,17 +190,16 @@ function Moved({
   move,
   onDone,
 }: {
-  moved: { readonly buildId: string; readonly name: string; readonly before: PlanDocument; readonly byDays: number };
+  moved: { readonly buildId: string; readonly name: string; readonly before: PlanDocument; readonly words: string };
   saving: boolean;
   move: (build: Build, plan: PlanDocument, note: string) => Promise<boolean>;
   onDone: () => void;
 }) {
   const { data: build } = useBuildQuery(moved.buildId);
-  const { byDays, name, before } = moved;
+  const { words, name, before } = moved;
   return (
     <p role="status" className="bg-base-200 flex items-center gap-3 px-4 py-1 text-sm">
-      {name}: {Math.abs(byDays)} {Math.abs(byDays) === 1 ? 'day' : 'days'} {byDays > 0 ? 'later' : 'earlier'}, saved as version{' '}
-      {build?.current.number}.
+      {name}: {words}, saved as version {build?.current.number}.
       <button
         type="button"
         className="btn btn-xs"
@@ -184,6 +214,68 @@ function Moved({
         <Undo2 size={13} aria-hidden /> Move it back
       </button>
     </p>
+  );
+}
+
+const STEPS = [
+  [-DAY_MIN, 'a day earlier'],
+  [-30, '30 min earlier'],
+  [30, '30 min later'],
+  [DAY_MIN, 'a day later'],
+] as const;
+
+/** One session of a build, moved by itself; those after it are pushed along where they must be. */
+function OneSession({
+  build,
+  span,
+  saving,
+  onMove,
+  onClose,
+}: {
+  build: Build | null;
+  span: WallSpan;
+  saving: boolean;
+  onMove: (build: Build, plan: PlanDocument, words: string) => void;
+  onClose: () => void;
+}) {
+  const [byMin, setByMin] = useState(0);
+  const plan = build && span.sessionId !== null ? sessionMoved(build.current.plan, span.sessionId, byMin) : null;
+  const at = momentText('1970-01-01', span.fromMin + byMin);
+  return (
+    <section aria-label="One session" className="bg-base-200 flex flex-wrap items-center gap-2 px-4 py-1 text-sm print:hidden">
+      <span>
+        <strong>
+          {span.build}, {span.what}
+        </strong>{' '}
+        <span className="num">{byMin === 0 ? at : `${momentText('1970-01-01', span.fromMin)} → ${at}`}</span>
+      </span>
+      {STEPS.map(([min, words]) => (
+        <button
+          key={min}
+          type="button"
+          className="btn btn-xs"
+          onClick={() => {
+            setByMin(byMin + min);
+          }}
+        >
+          {words}
+        </button>
+      ))}
+      <button
+        type="button"
+        className="btn btn-xs btn-primary"
+        disabled={byMin === 0 || saving || !build || !plan}
+        onClick={() => {
+          if (build && plan) onMove(build, plan, `from ${momentText('1970-01-01', span.fromMin)} to ${at}`);
+        }}
+      >
+        Move it
+      </button>
+      <button type="button" className="btn btn-xs btn-ghost" onClick={onClose}>
+        Leave it
+      </button>
+      <span className="muted">Its verdicts stand in the build; what comes after it is pushed along where it must be.</span>
+    </section>
   );
 }
 

@@ -23,6 +23,9 @@ interface WallRowsProps {
   readonly wrong: ReadonlySet<string>;
   /** null: nothing may be moved */
   readonly onMove: ((build: Build, byDays: number) => void) | null;
+  /** A session of a build that may be moved by itself */
+  readonly onPick: (build: Build, span: WallSpan) => void;
+  readonly pickedId: string | null;
 }
 
 const LEFT = 168;
@@ -44,7 +47,7 @@ const WEEKDAYS = ['Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat', 'Sun'];
 const weekdayOf = (day: number): number => (((day + 3) % 7) + 7) % 7;
 
 /** Rows of spans over days; closed hours shade the ground. */
-export function WallRows({ rows, fromDay, days, shop, wrong, onMove }: WallRowsProps) {
+export function WallRows({ rows, fromDay, days, shop, wrong, onMove, onPick, pickedId }: WallRowsProps) {
   const { ref, width } = useWidth();
   const plot = Math.max(480, width - LEFT - 8);
   const x = (minutes: number): number => ((minutes - fromDay * DAY_MIN) / (days * DAY_MIN)) * plot;
@@ -97,7 +100,18 @@ export function WallRows({ rows, fromDay, days, shop, wrong, onMove }: WallRowsP
                 )}
               </foreignObject>
               <g transform={`translate(${String(LEFT)},4)`}>
-                <RowBars row={row} lanes={lanes} x={x} dayWidth={plot / days} wrong={wrong} plot={plot} height={height} onMove={onMove} />
+                <RowBars
+                  row={row}
+                  lanes={lanes}
+                  x={x}
+                  dayWidth={plot / days}
+                  wrong={wrong}
+                  plot={plot}
+                  height={height}
+                  onMove={onMove}
+                  onPick={onPick}
+                  pickedId={pickedId}
+                />
               </g>
             </g>
           ))}
@@ -127,9 +141,11 @@ interface RowBarsProps {
   readonly plot: number;
   readonly height: number;
   readonly onMove: WallRowsProps['onMove'];
+  readonly onPick: WallRowsProps['onPick'];
+  readonly pickedId: string | null;
 }
 
-function RowBars({ row, lanes, x, dayWidth, wrong, plot, height, onMove }: RowBarsProps) {
+function RowBars({ row, lanes, x, dayWidth, wrong, plot, height, onMove, onPick, pickedId }: RowBarsProps) {
   const { build } = row;
   const movable = build !== null && onMove !== null;
   const grab = useRef<number | null>(null);
@@ -148,6 +164,14 @@ function RowBars({ row, lanes, x, dayWidth, wrong, plot, height, onMove }: RowBa
     setByDays(0);
   };
   const onKey = (event: KeyboardEvent): void => {
+    if (movable && (event.key === 'ArrowDown' || event.key === 'ArrowUp')) {
+      event.preventDefault();
+      const sessions = row.spans.filter(({ sessionId }) => sessionId !== null);
+      const now = sessions.findIndex(({ id }) => id === pickedId);
+      const next = sessions.at(event.key === 'ArrowDown' ? (now + 1) % sessions.length : Math.max(0, now) - 1);
+      if (next) onPick(build, next);
+      return;
+    }
     const direction = event.key === 'ArrowRight' ? 1 : event.key === 'ArrowLeft' ? -1 : 0;
     if (!movable || direction === 0) return;
     event.preventDefault();
@@ -191,7 +215,28 @@ function RowBars({ row, lanes, x, dayWidth, wrong, plot, height, onMove }: RowBa
           const { opacity, dashed } = FILL[span.kind];
           const isWrong = wrong.has(span.id);
           return (
-            <g key={span.id} className={isWrong ? 'text-error' : ''}>
+            <g
+              key={span.id}
+              className={isWrong ? 'text-error' : ''}
+              onClick={
+                movable && span.sessionId !== null
+                  ? () => {
+                      onPick(build, span);
+                    }
+                  : undefined
+              }
+            >
+              {span.id === pickedId && (
+                <rect
+                  x={from - 3}
+                  y={y - 3}
+                  width={Math.max(2.5, to - from) + 6}
+                  height={LANE + 3}
+                  fill="none"
+                  className="stroke-primary"
+                  strokeWidth={2}
+                />
+              )}
               <rect
                 x={from}
                 y={y}

@@ -127,7 +127,7 @@ export function SessionEdges({
           <SessionLock
             name={session.name}
             x={x + Number(topX)}
-            y={top - 8}
+            y={Math.max(top - 8, -1)}
             locked={isLocked}
             onLock={
               onLock &&
