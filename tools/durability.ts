@@ -178,6 +178,7 @@ async function trial(molds: readonly string[], kind: 'server' | 'database' | 'bo
   tally.twice += [...after.values()].filter((n) => n !== 1).length;
   const [{ wrong }] = await sql<{ wrong: number }>(
     `select count(*)::int as wrong from mold m where (m.standing ->> 'pullsSinceNew')::int <>
+       coalesce((m.facts #>> '{before,pulls}')::int, 0) +
        (select count(*) from pull p where p.mold_id = m.id and p.reverses is null and not exists (select 1 from pull r where r.reverses = p.id))`,
   );
   tally.wrongStandings += wrong;

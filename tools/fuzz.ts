@@ -71,7 +71,9 @@ try {
   let cookie = await enter();
   const get = async (path: string): Promise<unknown> => (await fetch(address + path, { headers: { cookie } })).json();
   const api = (await get('/api/openapi.json')) as OpenApi;
-  const ids = [...((await get('/api/builds')) as { id: string }[]), ...((await get('/api/molds')) as { id: string }[])].map(({ id }) => id);
+  const { builds } = (await get('/api/builds')) as { builds: { id: string }[] };
+  const { molds } = (await get('/api/molds')) as { molds: { id: string }[] };
+  const ids = [...builds, ...molds].map(({ id }) => id);
   const plan = planFromTemplate('staged', { startDate: '2026-11-30', areaM2: 1, plug: { materialId: 'mdf', thicknessMm: 18, heatLimitC: 60 } });
   const statuses = new Map<number, number>();
   let worst = { ms: 0, what: '' };

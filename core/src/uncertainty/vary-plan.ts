@@ -4,7 +4,7 @@ import type { ResinCard } from '../materials/resin-card.js';
 import type { CardLibrary } from '../plan/card-library.js';
 import { rangeOf } from '../plan/fields/field.js';
 import type { Place } from '../plan/laying.js';
-import { climateFields, filmRange, laminateFields, layerFields, type SectionPlan, type PlanLayer } from '../plan/section-plan.js';
+import { filmRange, laminateFields, layerFields, type SectionPlan, type PlanLayer } from '../plan/section-plan.js';
 import { planToCase } from '../plan/plan-to-case.js';
 import { shareThresholds } from '../windows/card-thresholds.js';
 import type { UncertainFactor } from './factors.js';
