@@ -60,7 +60,7 @@ export function IntakeForm({ plan, plugChoices, intake, siblings, onEdit }: Inta
         {cell('partThicknessMm')}
         {cell('hand')}
         <span>
-          <span className="muted block text-xs">{intakeFields.wantedBy.label}</span>
+          <span className="muted block text-sm">{intakeFields.wantedBy.label}</span>
           <DayInput
             label={intakeFields.wantedBy.label}
             value={intake.wantedBy ?? null}
