@@ -128,3 +128,23 @@ test('a mold in trouble tells why, by its build’s own log', async ({ page }) =
   await expect(causes.getByRole('listitem').first()).toBeVisible({ timeout: 20_000 });
   await expect(causes.getByRole('link', { name: 'log of the build' }).first()).toHaveAttribute('href', /^\/bench\//);
 });
+
+test('each piece of evidence leads to its line: of the build’s log, and of the mold’s logbook', async ({ page }) => {
+  await signIn(page);
+  await page.goto('/rack');
+  await page.getByRole('link', { name: /M-006/ }).click();
+  const why = page.getByRole('list', { name: 'Found and not repaired' }).getByRole('button', { name: 'Why?' });
+  await why.first().click();
+  const causes = page.getByRole('list', { name: 'Causes, likeliest first' });
+  await expect(causes.getByRole('listitem').first()).toBeVisible({ timeout: 20_000 });
+  await causes.locator('a[href*="/bench/"][href*="at="]').first().click();
+  await expect(page.getByRole('complementary', { name: 'Log' }).locator('[aria-current]')).toBeInViewport();
+  await page.goto('/rack');
+  await page
+    .getByRole('link', { name: /Sauna bath tub/ })
+    .first()
+    .click();
+  await why.first().click();
+  await causes.getByRole('link', { name: 'logbook' }).first().click();
+  await expect(page.locator('tr[aria-current]')).toBeInViewport({ timeout: 20_000 });
+});

@@ -35,7 +35,7 @@ export function DiagnosisDialog({ mold, finding, onClose }: { mold: Mold; findin
           )}
           <ol className="mt-4" aria-label="Causes, likeliest first">
             {diagnosis.causes.map((cause, i) => (
-              <Cause key={cause.id} cause={cause} open={i < 2} buildId={mold.buildId} />
+              <Cause key={cause.id} cause={cause} open={i < 2} mold={mold} onClose={onClose} />
             ))}
           </ol>
           {diagnosis.causes.length === 0 && (
@@ -68,7 +68,17 @@ export function DiagnosisDialog({ mold, finding, onClose }: { mold: Mold; findin
   );
 }
 
-function Cause({ cause: { words, chance, before, weighed }, open, buildId }: { cause: RankedCause; open: boolean; buildId: string | null }) {
+function Cause({
+  cause: { words, chance, before, weighed },
+  open,
+  mold,
+  onClose,
+}: {
+  cause: RankedCause;
+  open: boolean;
+  mold: Mold;
+  onClose: () => void;
+}) {
   return (
     <li className="hairline border-b py-2">
       <details open={open}>
@@ -80,7 +90,7 @@ function Cause({ cause: { words, chance, before, weighed }, open, buildId }: { c
         <ul className="mt-1 ml-15 text-sm">
           {weighed.length === 0 && <li className="muted">Nothing on record bears on it.</li>}
           {weighed.map((one) => (
-            <EvidenceLine key={one.evidence.id} weighed={one} buildId={buildId} />
+            <EvidenceLine key={one.evidence.id} weighed={one} mold={mold} onClose={onClose} />
           ))}
         </ul>
       </details>
@@ -129,7 +139,8 @@ function InThisShop({ what, evidence }: InThisShopProps) {
 
 const FROM = { plan: 'plan', build: 'log of the build', mold: 'logbook', nowhere: '' } as const;
 
-function EvidenceLine({ weighed: { evidence, ratio }, buildId }: { weighed: Weighed; buildId: string | null }) {
+function EvidenceLine({ weighed: { evidence, ratio }, mold, onClose }: { weighed: Weighed; mold: Mold; onClose: () => void }) {
+  const { buildId } = mold;
   const { fill } = useUnits();
   const speaks = ratio > 1;
   const Icon = speaks ? Plus : Minus;
@@ -139,7 +150,9 @@ function EvidenceLine({ weighed: { evidence, ratio }, buildId }: { weighed: Weig
       ? `/bench/${buildId}${evidence.at === null ? '' : `?at=${encodeURIComponent(evidence.at)}`}`
       : evidence.from === 'plan' && buildId !== null
         ? `/builds/${buildId}/stack`
-        : null;
+        : evidence.from === 'mold' && evidence.at !== null
+          ? `/rack/${mold.id}?at=${encodeURIComponent(evidence.at)}`
+          : null;
   return (
     <li className="flex gap-2 py-0.5">
       <Icon size={16} aria-hidden className="mt-0.5 shrink-0" />
@@ -147,7 +160,7 @@ function EvidenceLine({ weighed: { evidence, ratio }, buildId }: { weighed: Weig
         {fill(evidence.line)}{' '}
         <span className="muted">
           {where ? (
-            <Link className="link" to={where}>
+            <Link className="link" to={where} onClick={onClose}>
               {FROM[evidence.from]}
             </Link>
           ) : (

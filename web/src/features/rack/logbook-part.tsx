@@ -1,5 +1,6 @@
 import { isMoldEntry, moldEntryWords } from '@pentimento/core/mold';
-import { useState } from 'react';
+import { useEffect, useState } from 'react';
+import { useSearchParams } from 'react-router';
 import {
   useMoldRecordsQuery,
   useUndoMoldEntryMutation,
@@ -85,7 +86,7 @@ export function Records({ mold }: { mold: Mold }) {
             onMore={
               i === pages.length - 1
                 ? (next) => {
-                    setPages([...pages, next]);
+                    setPages((before) => (before.includes(next) ? before : [...before, next]));
                   }
                 : null
             }
@@ -118,6 +119,8 @@ interface LogPageProps {
 }
 
 function LogPage({ mold, after, correcting, onMore }: LogPageProps) {
+  // Somebody came to read the line of a moment.
+  const asked = useSearchParams()[0].get('at');
   const { data, error, refetch } = useMoldRecordsQuery(
     { id: mold.id, ...(after === undefined ? {} : { after }) },
     { refetchOnMountOrArgChange: true },
@@ -134,6 +137,7 @@ function LogPage({ mold, after, correcting, onMore }: LogPageProps) {
   const { next } = data;
   return (
     <tbody>
+      {next !== null && onMore && asked !== null && rows.every(({ at }) => at > asked) && <GoOn next={next} onMore={onMore} />}
       {/* What was just logged wrong is the newest; older ones are asked for. */}
       <RecordRows
         moldId={mold.id}
@@ -160,6 +164,18 @@ function LogPage({ mold, after, correcting, onMore }: LogPageProps) {
   );
 }
 
+/** Goes on to the next page by itself. */
+function GoOn({ next, onMore }: { next: string; onMore: (next: string) => void }) {
+  useEffect(() => {
+    onMore(next);
+  }, [next, onMore]);
+  return null;
+}
+
+const intoView = (row: HTMLTableRowElement | null): void => {
+  row?.scrollIntoView({ block: 'center' });
+};
+
 interface RecordRowsProps {
   readonly moldId: string;
   readonly rows: readonly RecordRow[];
@@ -173,6 +189,7 @@ function RecordRows({ moldId, rows, correcting, newest }: RecordRowsProps) {
   const [undoEntry, entry] = useUndoMoldEntryMutation();
   const error = pull.error ?? treatment.error ?? entry.error;
   const me = useWhoQuery().data?.person?.name;
+  const asked = useSearchParams()[0].get('at');
   const takeBack = ({ kind, id }: RecordRow): void => {
     const body = { id: newId(), note: '' };
     if (kind === 'pull') void undoPull({ moldId, pullId: id, body });
@@ -189,7 +206,12 @@ function RecordRows({ moldId, rows, correcting, newest }: RecordRowsProps) {
         </tr>
       )}
       {rows.map((row, i) => (
-        <tr key={row.id} className="hairline border-b">
+        <tr
+          key={row.id}
+          className={`hairline border-b ${row.at === asked ? 'bg-base-200' : ''}`}
+          aria-current={row.at === asked || undefined}
+          ref={row.at === asked ? intoView : undefined}
+        >
           <td className="num py-1 pr-4 whitespace-nowrap">{dateText(row.at)}</td>
           <td className={`min-w-56 py-1 pr-4 ${row.struck ? 'line-through opacity-60' : ''}`}>{row.what}</td>
           <td className="w-full py-1 pr-4">
