@@ -136,3 +136,17 @@ test('planned anew, a build begins on a day on which it could not as it is, and 
   expect(made.startDate).toBe(wednesday);
   expect(conflictsOn(wallOf([{ id: 'a', name: 'a', plan: made }], cards), shop(2))).toEqual([]);
 });
+
+test('a build of which nothing is planned yet takes nothing, moves nowhere, and does not keep the others from being planned', () => {
+  const empty = build('empty', {
+    plan: { ...plan, sections: plan.sections.map((section) => ({ ...section, sessions: [] })), demolds: [] },
+    wantedBy: '2026-12-01',
+  });
+  expect(waysMoved(empty, shop(2), cards, days)).toEqual([]);
+  expect(wayPlanned(empty, shop(2), cards, '2026-12-02', { timeLimitS: 1, elapsedS: () => 0, seed: 1 })).toBeNull();
+  const all = together([empty, build('a'), { ...empty, id: 'begun', fixed: true }], shop(2));
+  expect(all.dueOrder).toEqual([0]);
+  const { schedule } = all.search({ seed: 1, most: 10 });
+  expect(Object.keys(dates(schedule))).toEqual(['a']);
+  expect(schedule).toMatchObject({ without: [], latenessMin: 0 });
+});

@@ -71,6 +71,8 @@ const hasPlace = (spans: readonly WallSpan[], shop: ShopCalendar): boolean =>
 /** Days on which a build may begin as it is: by itself, with the whole shop to itself. */
 export function waysMoved(build: SharingBuild, shop: ShopCalendar, cards: CardLibrary, days: readonly string[]): BuildWay[] {
   const spans = wallOf([build], cards);
+  // A build of which nothing is planned yet takes nothing, and stays.
+  if (spans.length === 0) return [];
   const from = startOf(build.plan.startDate);
   return days.flatMap((startDate): BuildWay[] => {
     const byMin = startOf(startDate) - from;
@@ -87,6 +89,7 @@ export function wayPlanned(
   startDate: string,
   options: { readonly timeLimitS: number; readonly elapsedS: () => number; readonly seed: number },
 ): BuildWay | null {
+  if (wallOf([build], cards).length === 0) return null;
   const plan = beginningOn(build.plan, startDate);
   const { elapsedS, timeLimitS, seed } = options;
   const task = { ...initialTask(), timeLimitS, seed, clear: true };
@@ -178,11 +181,12 @@ export class BuildsTogether {
     private readonly shop: ShopCalendar,
     cardsOf: (buildId: string) => CardLibrary,
   ) {
+    const empty = new Set(builds.filter((build) => wallOf([build], cardsOf(build.id)).length === 0).map(({ id }) => id));
     this.fixed = builds
       .filter(({ fixed }) => fixed)
       .map((build) => laidOut(build, { startDate: build.plan.startDate, plan: null }, cardsOf(build.id)));
     this.free = builds
-      .filter(({ fixed }) => !fixed)
+      .filter(({ id, fixed }) => !fixed && !empty.has(id))
       .map((build) => ({
         build,
         ways: (Object.hasOwn(ways, build.id) ? ways[build.id] : [])

@@ -32,6 +32,8 @@ const ORDERS_S = 3;
 const SLICE_MS = 15_000;
 const PAUSE_MS = 1000;
 const AGAIN_MS = 5000;
+/** What goes wrong so often goes wrong again. */
+const MOST_TRIES = 4;
 
 const NOTHING_YET: ShopPlanState = { ways: {}, todo: [], planned: 0, usedS: 0, byDue: null, search: null };
 
@@ -77,7 +79,7 @@ export class ShopPlansWorker implements OnApplicationBootstrap, OnModuleDestroy 
         if (!started) await this.boss.start();
         started = true;
         this.opened();
-        const job = (await this.boss.fetch<{ id: string }>(SHOP_PLANS_QUEUE)).at(0);
+        const job = (await this.boss.fetch<{ id: string }>(SHOP_PLANS_QUEUE, { includeMetadata: true })).at(0);
         if (job) {
           await this.take(job);
           continue;
@@ -91,12 +93,21 @@ export class ShopPlansWorker implements OnApplicationBootstrap, OnModuleDestroy 
   }
 
   /** What goes wrong gives the job back to the queue, for another try or process. */
-  private async take({ id, data }: PgBoss.Job<{ id: string }>): Promise<void> {
+  private async take({ id, data, retryCount }: PgBoss.JobWithMetadata<{ id: string }>): Promise<void> {
     try {
       await this.workAt(data.id);
       await this.boss.complete(SHOP_PLANS_QUEUE, id);
     } catch (error) {
-      await this.boss.fail(SHOP_PLANS_QUEUE, id, { words: error instanceof Error ? error.message : String(error) });
+      const words = error instanceof Error ? error.message : String(error);
+      this.logger.warn(`${data.id}: ${words}`);
+      if (retryCount >= MOST_TRIES)
+        await this.database
+          .getRepository(ShopPlan)
+          .update(
+            { id: data.id, status: In(['waiting', 'at work']) },
+            { status: 'failed', words: 'It could not be worked out. Leave builds out one by one to see which.', endedAt: new Date() },
+          );
+      await this.boss.fail(SHOP_PLANS_QUEUE, id, { words });
     }
   }
 

@@ -2,8 +2,6 @@ import { useRightsChangesQuery } from '../../api/api';
 import { dateText } from '../../shared/dates';
 import { ProblemLine } from '../../shared/form-field';
 
-const FIRST = 12;
-
 /** Who changed which right, of whom, when. */
 export function RightsChanges() {
   const { data = [], error } = useRightsChangesQuery();
@@ -12,7 +10,7 @@ export function RightsChanges() {
       <h2 className="rule border-b font-semibold">Changes of rights</h2>
       <ProblemLine error={error} />
       {data.length === 0 && !error && <p className="muted mt-2 text-sm">None on record.</p>}
-      <ol className="max-h-72 overflow-y-auto text-sm" tabIndex={data.length > FIRST ? 0 : undefined} aria-label="Changes, newest first">
+      <ol tabIndex={data.length > 0 ? 0 : undefined} className="max-h-72 overflow-y-auto text-sm" aria-label="Changes, newest first">
         {data.map(({ id, at, by, person, what, detail }) => (
           <li key={id} className="hairline flex flex-wrap gap-x-3 border-b py-1">
             <span className="num muted">{dateText(at)}</span>

@@ -34,6 +34,8 @@ export function WallPage() {
     readonly name: string;
     readonly before: PlanDocument;
     readonly words: string;
+    /** Before the move: what is newer is the moved one */
+    readonly version: number;
   } | null>(null);
   const [picked, setPicked] = useState<{ readonly buildId: string; readonly span: WallSpan } | null>(null);
   const readOnly = useRefusal('plan') !== null;
@@ -58,6 +60,7 @@ export function WallPage() {
           buildId: build.id,
           name: build.name,
           before: plan,
+          version: build.current.number,
           words: `${String(Math.abs(byDays))} ${Math.abs(byDays) === 1 ? 'day' : 'days'} ${byDays > 0 ? 'later' : 'earlier'}`,
         });
     });
@@ -153,7 +156,7 @@ export function WallPage() {
             const before = build.current.plan;
             void move(build, plan, `${picked.span.what} moved on the wall: ${words}`).then((saved) => {
               if (!saved) return;
-              setMoved({ buildId: build.id, name: `${build.name}, ${picked.span.what}`, before, words });
+              setMoved({ buildId: build.id, name: `${build.name}, ${picked.span.what}`, before, words, version: build.current.number });
               setPicked(null);
             });
           }}
@@ -190,20 +193,20 @@ function Moved({
   move,
   onDone,
 }: {
-  moved: { readonly buildId: string; readonly name: string; readonly before: PlanDocument; readonly words: string };
+  moved: { readonly buildId: string; readonly name: string; readonly before: PlanDocument; readonly words: string; readonly version: number };
   saving: boolean;
   move: (build: Build, plan: PlanDocument, note: string) => Promise<boolean>;
   onDone: () => void;
 }) {
   const { data: build } = useBuildQuery(moved.buildId);
-  const { words, name, before } = moved;
+  const { words, name, before, version } = moved;
   return (
     <p role="status" className="bg-base-200 flex items-center gap-3 px-4 py-1 text-sm">
       {name}: {words}, saved as version {build?.current.number}.
       <button
         type="button"
         className="btn btn-xs"
-        disabled={saving || !build}
+        disabled={saving || !build || build.current.number <= version}
         onClick={() => {
           if (build)
             void move(build, before, 'Moved back on the wall').then((saved) => {
