@@ -4,7 +4,7 @@ import { counted, readingsOf, type StepEntry } from '../log/entry.js';
 import { checkDocument } from '../plan/check-document.js';
 import type { PlanDocument, PlanSection } from '../plan/plan-document.js';
 import { airPointFields, type AirPoint, filmRange, layerFields, sessionFields, type PlanLayer, type PlanSession } from '../plan/section-plan.js';
-import { rangeOf } from '../plan/fields/field.js';
+import { rangeOf, within } from '../plan/fields/field.js';
 import { nextOpenMin } from '../shop-time/shop-clock.js';
 import { meanAirC, planAir, warmerShop } from '../plan/shop-air.js';
 import { stepParts } from '../steps/step-log.js';
@@ -163,10 +163,9 @@ function builtAir({ plan, entries, minuteOf }: BuildLog, changes: BuiltChange[])
   if (last - first < 1) return later;
   const everyMin = Math.max(60, (last - first) / MOST_READ);
   const moments = [...Array.from({ length: Math.floor((last - first) / everyMin) + 1 }, (_, i) => first + i * everyMin), last];
-  const { min, max } = rangeOf(airPointFields.tempC);
   const measured = moments.map((atMin): AirPoint => ({
     atMin: Math.round(atMin),
-    tempC: Math.min(max, Math.max(min, plannedC(atMin) + offAt(read, atMin))),
+    tempC: within(plannedC(atMin) + offAt(read, atMin), rangeOf(airPointFields.tempC)),
     from: 'measured',
   }));
   const foretold = (later.series ?? []).filter(({ atMin }) => atMin < first || atMin > last);

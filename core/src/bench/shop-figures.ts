@@ -1,6 +1,8 @@
 import { counted, isState, readingsOf, type StepEntry } from '../log/entry.js';
 import type { CardLibrary } from '../plan/card-library.js';
-import { USUAL_PACE } from '../plan/parts/mix-plan.js';
+import { rangeOf, within } from '../plan/fields/field.js';
+import { mixFields, USUAL_PACE } from '../plan/parts/mix-plan.js';
+import { intakeFields } from '../plan/parts/plug-intake.js';
 import type { PlanDocument } from '../plan/plan-document.js';
 import { sectionOf } from '../plan/section-view.js';
 import { laidMasses } from '../stack/tally.js';
@@ -221,22 +223,20 @@ export function shopFigures(builds: readonly BuildFigures[]): ShopFigures {
 /** So many observations make a figure that a plan may take. */
 export const ENOUGH_OBSERVED = 5;
 
-const within = (value: number, least: number, most: number): number => Math.min(most, Math.max(least, value));
-
 /** What a plan may take of them, rounded as it is typed; null: not enough is known. */
 export function figuresToTake({ paces, resins }: ShopFigures): {
   readonly pace: number | null;
   readonly leftPct: number | null;
   readonly shopFactor: number | null;
 } {
-  const paceOf = (kind: WorkKind): number | null => {
+  const paceOf = (kind: WorkKind, range: Parameters<typeof within>[1]): number | null => {
     const figure = paces.find((one) => one.kind === kind && one.who === null);
-    return figure && figure.pace.count >= ENOUGH_OBSERVED ? within(Math.round(figure.pace.middle * 100) / 100, 0.3, 4) : null;
+    return figure && figure.pace.count >= ENOUGH_OBSERVED ? within(Math.round(figure.pace.middle * 100) / 100, range) : null;
   };
   const left = resins.find(({ cardId, who }) => cardId === null && who === null);
   return {
-    pace: paceOf('laying'),
-    leftPct: left && left.leftPct.count >= ENOUGH_OBSERVED ? within(Math.round(left.leftPct.middle * 10) / 10, 0, 50) : null,
-    shopFactor: paceOf('plug finish'),
+    pace: paceOf('laying', rangeOf(mixFields.pace)),
+    leftPct: left && left.leftPct.count >= ENOUGH_OBSERVED ? within(Math.round(left.leftPct.middle * 10) / 10, rangeOf(mixFields.leftPct)) : null,
+    shopFactor: paceOf('plug finish', rangeOf(intakeFields.shopFactor)),
   };
 }

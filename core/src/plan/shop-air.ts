@@ -3,7 +3,7 @@ import { heatedDay } from '../heat/heating.js';
 import { dewPointC } from '../heat/humid-air.js';
 import { DAY_MIN, dayNumber } from '../shop-time/shop-clock.js';
 import { KELVIN } from '../units/kelvin.js';
-import { rangeOf } from './fields/field.js';
+import { rangeOf, within } from './fields/field.js';
 import type { PlanDocument } from './plan-document.js';
 import { airPointFields, climateFields, heatingFields, type AirOrigin, type AirPoint, type PlanClimate } from './section-plan.js';
 
@@ -82,8 +82,6 @@ export function knownSpells(climate: PlanClimate): { readonly from: AirOrigin; r
   }
   return found;
 }
-
-const within = (value: number, { min, max }: { readonly min: number; readonly max: number }): number => Math.min(max, Math.max(min, value));
 
 /** The same shop warmer, or colder, all the time: as assumed, as heated, and what is forecast; what was measured stays. */
 export function warmerShop(climate: PlanClimate, byK: number): PlanClimate {

@@ -2,7 +2,7 @@ import { warmerShop } from '../plan/shop-air.js';
 import type { GrowthCase } from '../growth/growth-case.js';
 import type { ResinCard } from '../materials/resin-card.js';
 import type { CardLibrary } from '../plan/card-library.js';
-import { rangeOf } from '../plan/fields/field.js';
+import { rangeOf, within } from '../plan/fields/field.js';
 import type { Place } from '../plan/laying.js';
 import { filmRange, laminateFields, layerFields, type SectionPlan, type PlanLayer } from '../plan/section-plan.js';
 import { planToCase } from '../plan/plan-to-case.js';
@@ -18,12 +18,9 @@ export interface VariedPlan {
   readonly lastGrowth: GrowthCase;
 }
 
-interface Range {
   readonly min: number;
   readonly max: number;
 }
-
-const within = (value: number, { min, max }: Range): number => Math.min(max, Math.max(min, value));
 
 /**
  * A plan with every factor moved by its number of standard deviations. Relative factors multiply by e^(spread·z), so that they

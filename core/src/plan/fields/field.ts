@@ -202,3 +202,6 @@ export function mostOf({ label, shape }: Field): number {
   if (shape.kind !== 'list') throw new TypeError(`${label} is not a list`);
   return shape.most;
 }
+
+/** A number, or the end of the range that it is beyond. */
+export const within = (value: number, { min, max }: Pick<Range, 'min' | 'max'>): number => Math.min(max, Math.max(min, value));
