@@ -18,10 +18,6 @@ export interface VariedPlan {
   readonly lastGrowth: GrowthCase;
 }
 
-  readonly min: number;
-  readonly max: number;
-}
-
 /**
  * A plan with every factor moved by its number of standard deviations. Relative factors multiply by e^(spread·z), so that they
  * stay positive and half and double are equally far.
