@@ -7,11 +7,16 @@ cd "$(dirname "${BASH_SOURCE[0]}")/../.."
 . tools/shell/postgres.sh
 . tools/shell/serve.sh
 command -v nginx >/dev/null || fail "nginx is missing: apt-get install -y nginx-light"
+# What is missing is installed and built before: a fresh clone is not waited for as if it were starting.
+need_debian postgresql
+need_node
+need_npm
+build_all
 TRY=$(mktemp -d /var/tmp/pentimento-serving.XXXXXX)
 chmod 755 "$TRY"
 clean() {
-  [ -f "$TRY/nginx.pid" ] && kill "$(cat "$TRY/nginx.pid")" 2>/dev/null
-  [ -n "${SHOP:-}" ] && kill -TERM "$SHOP" 2>/dev/null && wait "$SHOP" 2>/dev/null
+  [ ! -f "$TRY/nginx.pid" ] || kill "$(cat "$TRY/nginx.pid")" 2>/dev/null || true
+  if [ -n "${SHOP:-}" ]; then kill -TERM "$SHOP" 2>/dev/null || true; wait "$SHOP" 2>/dev/null || true; fi
   rm -rf "$TRY"
 }
 trap clean EXIT

@@ -1,3 +1,4 @@
+import { FileChoice } from '../../shared/file-choice';
 import { readMoldRows, type MoldRowProblem, type ReadMold } from '@pentimento/core/mold';
 import Papa from 'papaparse';
 import { useState } from 'react';
@@ -106,16 +107,7 @@ export function ImportMolds({ onClose }: { onClose: () => void }) {
           An example to fill in
         </button>
       </p>
-      <input
-        type="file"
-        accept=".csv,text/csv"
-        aria-label="List of molds"
-        className="file-input file-input-sm mt-3"
-        onChange={(event) => {
-          const file = event.target.files?.[0];
-          if (file) void choose(file);
-        }}
-      />
+      <FileChoice label="List of molds" accept=".csv,text/csv" className="mt-3" onFile={(file) => void choose(file)} />
       {read && (
         <>
           {read.problems.length > 0 && (

@@ -1,3 +1,4 @@
+import { HeadRow } from '../../shared/head-row';
 import type { Spread } from '@pentimento/core/bench';
 import { useCardsQuery, useShopFiguresQuery } from '../../api/api';
 import { ProblemLine } from '../../shared/form-field';
@@ -27,15 +28,7 @@ export function FiguresPart() {
               <caption className="muted text-left">
                 Minutes over the table’s, of {data.builds} {data.builds === 1 ? 'build' : 'builds'}
               </caption>
-              <thead>
-                <tr className="muted text-left text-xs">
-                  {['Work', 'Who', 'Pace', 'A ply or coat', 'Steps'].map((head) => (
-                    <th key={head} className="pr-3 font-normal">
-                      {head}
-                    </th>
-                  ))}
-                </tr>
-              </thead>
+              <HeadRow heads={['Work', 'Who', 'Pace', 'A ply or coat', 'Steps']} />
               <tbody>
                 {data.paces.map(({ kind, who, pace, minPerM2 }) => (
                   <tr key={`${kind} ${who ?? ''}`} className={`hairline border-t ${who === null ? 'font-semibold' : ''}`}>
@@ -52,15 +45,7 @@ export function FiguresPart() {
           <div className="overflow-x-auto">
             <table className="w-full text-sm">
               <caption className="muted text-left">Resin of sessions that were laid whole</caption>
-              <thead>
-                <tr className="muted text-left text-xs">
-                  {['Resin', 'Who', 'Left in pots, on tools', 'Mixed for a m²', 'Thrown away', 'Sessions'].map((head) => (
-                    <th key={head} className="pr-3 font-normal">
-                      {head}
-                    </th>
-                  ))}
-                </tr>
-              </thead>
+              <HeadRow heads={['Resin', 'Who', 'Left in pots, on tools', 'Mixed for a m²', 'Thrown away', 'Sessions']} />
               <tbody>
                 {data.resins.map(({ cardId, who, leftPct, usedGPerM2, thrownPct }) => (
                   <tr key={`${cardId ?? ''} ${who ?? ''}`} className={`hairline border-t ${cardId === null && who === null ? 'font-semibold' : ''}`}>

@@ -1,3 +1,4 @@
+import { FileChoice } from '../../shared/file-choice';
 import { DomainError } from '@pentimento/core/errors';
 import { cardsFromRows, readCardFile } from '@pentimento/core/formats';
 import type { MaterialCard } from '@pentimento/core/materials';
@@ -45,16 +46,7 @@ export function ImportDialog({ known, onClose }: { known: readonly Card[]; onClo
       <p className="muted text-sm">
         A file exported here (.json), or a list with a row per line (.csv). Known cards get a new version; nothing is lost.
       </p>
-      <input
-        type="file"
-        accept=".json,.csv,application/json,text/csv"
-        aria-label="File of cards"
-        className="file-input file-input-sm mt-3"
-        onChange={(event) => {
-          const file = event.target.files?.[0];
-          if (file) void choose(file);
-        }}
-      />
+      <FileChoice label="File of cards" accept=".json,.csv,application/json,text/csv" className="mt-3" onFile={(file) => void choose(file)} />
       {(objection ?? error) && (
         <p role="alert" className="text-error mt-3">
           {objection ?? problemOf(error).detail}

@@ -1,3 +1,4 @@
+import { FileChoice, TABLE_FILES } from '../../../shared/file-choice';
 import { DomainError } from '@pentimento/core/errors';
 import { readForecast, seasonFields, type ForecastHour, type Season, type ShopCalendar } from '@pentimento/core/shop';
 import Papa from 'papaparse';
@@ -88,16 +89,7 @@ export function Forecast({ shown, change, readOnly }: PartProps) {
           }}
         />
         <div className="flex flex-wrap items-center gap-3">
-          <input
-            type="file"
-            accept=".csv,.txt,.tsv,text/csv,text/plain"
-            aria-label="Forecast from a file"
-            className="file-input file-input-sm"
-            onChange={(event) => {
-              const file = event.target.files?.[0];
-              if (file) void file.text().then(read);
-            }}
-          />
+          <FileChoice label="Forecast from a file" accept={TABLE_FILES} onFile={(file) => void file.text().then(read)} />
           <span className="muted text-sm">
             {hours.length === 0 ? 'None.' : `${String(hours.length)} hours, until ${hours[hours.length - 1].at}.`}
           </span>

@@ -1,3 +1,4 @@
+import { HeadRow } from '../../../shared/head-row';
 import { beginningOn, type PlanDocument } from '@pentimento/core/plan';
 import type { WallSpan } from '@pentimento/core/planning';
 import { DAY_MIN, momentText } from '@pentimento/core/shop-time';
@@ -134,15 +135,7 @@ export function PlanTogether({
       <ProblemLine error={askError ?? stopError} />
       <div className="overflow-x-auto">
         <table className="w-full">
-          <thead>
-            <tr className="muted text-left text-xs">
-              {['Build', 'Wanted by', 'Stays', 'Off the plug now', 'Would begin', 'Off the plug then', 'Late', ''].map((head) => (
-                <th key={head} className="pr-3 font-normal">
-                  {head}
-                </th>
-              ))}
-            </tr>
-          </thead>
+          <HeadRow heads={['Build', 'Wanted by', 'Stays', 'Off the plug now', 'Would begin', 'Off the plug then', 'Late', '']} />
           <tbody>
             {builds.map((build) => {
               const begun = build.status !== 'planned';

@@ -1,3 +1,4 @@
+import { HeadRow } from '../../../shared/head-row';
 import { kitSvg, takeOffAmount, takeOffCsv, type FabricKit, type TakeOffLine } from '@pentimento/core/kit';
 import { DEFAULT_KIT, kitFields, type KitPlan } from '@pentimento/core/plan';
 import { words } from '@pentimento/core/units';
@@ -126,15 +127,7 @@ function FabricPart({ kit, build }: { kit: FabricKit; build: string }) {
       <details className="mt-1 text-sm">
         <summary className="cursor-pointer">Labels, ply by ply</summary>
         <table className="mt-1 w-full">
-          <thead>
-            <tr className="muted text-left text-xs">
-              {['Label', 'Layer', 'Where', 'Pieces (number on the drawing): along × across'].map((head) => (
-                <th key={head} className="pr-3 font-normal">
-                  {head}
-                </th>
-              ))}
-            </tr>
-          </thead>
+          <HeadRow heads={['Label', 'Layer', 'Where', 'Pieces (number on the drawing): along × across']} />
           <tbody>
             {plies.map(({ label, layer, where, pieces: own }) => (
               <tr key={label} className="hairline border-t align-top">

@@ -1,3 +1,4 @@
+import { HeadRow } from '../../../shared/head-row';
 import { cardNumber } from '@pentimento/core/materials';
 import { firstRelease, rangeOf, releaseFields, type CardLibrary, type ReleasePlan } from '@pentimento/core/plan';
 import { readyAtMin, withRelease } from '@pentimento/core/plug';
@@ -116,15 +117,7 @@ function TimerTable({ startDate, timers }: { startDate: string; timers: readonly
     <div className="mt-3 max-h-72 overflow-auto" tabIndex={0} role="region" aria-label="Coats with their times">
       <table className="w-full text-sm">
         <caption className="sr-only">Coats with their times</caption>
-        <thead>
-          <tr className="muted text-left text-xs">
-            {['Zone', 'Step', 'Coat', 'Start', 'Haze until', 'Buffed', 'Next from'].map((head) => (
-              <th key={head} className="pr-3 font-normal">
-                {head}
-              </th>
-            ))}
-          </tr>
-        </thead>
+        <HeadRow heads={['Zone', 'Step', 'Coat', 'Start', 'Haze until', 'Buffed', 'Next from']} />
         <tbody className="num">
           {timers.map(({ zone, step, coat, coats, startMin, hazedMin, buffedMin, freeMin }) => (
             <tr key={`${zone.id} ${step.id} ${String(coat)}`} className="hairline border-t" title={step.what}>

@@ -1,3 +1,4 @@
+import { FileChoice, TABLE_FILES } from '../../../shared/file-choice';
 import { readTemperatureLog, type ReadLog, type TemperatureUnit } from '@pentimento/core/calibration';
 import { DomainError } from '@pentimento/core/errors';
 import Papa from 'papaparse';
@@ -28,20 +29,16 @@ export function LogFile({ onRead }: { onRead: (log: ReadLog | null) => void }) {
   });
   return (
     <div className="text-sm">
-      <input
-        type="file"
-        accept=".csv,.txt,.tsv,text/csv,text/plain"
-        aria-label="Temperature log"
-        className="file-input file-input-sm"
-        onChange={(event) => {
-          const file = event.target.files?.[0];
-          if (!file) return;
+      <FileChoice
+        label="Temperature log"
+        accept={TABLE_FILES}
+        onFile={(file) =>
           void file.text().then((text) => {
             const table = Papa.parse<string[]>(text, { skipEmptyLines: true }).data;
             setRows(table);
             read(table, hints(timeUnit, tempUnit));
-          });
-        }}
+          })
+        }
       />
       {seen.objection && (
         <p role="alert" className="text-error mt-2">
