@@ -10,6 +10,7 @@ import {
   type PullState,
   type ReleaseModel,
 } from '@pentimento/core/forecast';
+import { setTimeout as wait } from 'node:timers/promises';
 import { DataSource } from 'typeorm';
 import { ThreadsService } from '../judging/threads.service.js';
 import { notFound } from '../errors/problem.js';
@@ -27,6 +28,8 @@ const HEAT_OF = 10;
 /** A rate is of so many days, and of so many pulls at the least. */
 const RATE_DAYS = 90;
 const LEAST_FOR_RATE = 2;
+/** What a list waits for the first fit of a server, at most. */
+const FIRST_WAIT_MS = 500;
 /** From this share of the accepted risk on a chance is worth a word. */
 const WORTH_SAYING = 0.5;
 
@@ -146,7 +149,8 @@ export class ForecastsService {
 
   /** Molds whose next pull is likely to fight: what a rack says of them. */
   async likely(): Promise<LikelyDto> {
-    const { older, molds } = await this.current();
+    // Of a server that began just now nothing is known yet: the page asks again.
+    const { older, molds } = await this.current(FIRST_WAIT_MS);
     const likely = [...molds.values()].filter(({ pFight }) => pFight >= WORTH_SAYING * ACCEPTED_RISK);
     return { older, molds: likely.map(({ id, pFight }) => ({ id, pFight })) };
   }
@@ -187,16 +191,22 @@ export class ForecastsService {
     await (this.running ??= this.fitted(edition));
   }
 
-  /** The newest that is known; while a newer one is worked out, the one before. */
-  private async current(): Promise<{ older: boolean; molds: ReadonlyMap<string, Foretold> }> {
+  /**
+   * The newest that is known; while a newer one is worked out, the one before.
+   * @param waitMs for the first of all; over, nothing is known yet and older
+   */
+  private async current(waitMs = Infinity): Promise<{ older: boolean; molds: ReadonlyMap<string, Foretold> }> {
     const edition = (await this.molds.edition()).join(' ');
     if (this.known?.edition !== edition) {
       if (this.known === null || Date.now() >= this.notBeforeMs) this.running ??= this.fitted(edition);
-      if (this.known === null) await this.running;
-      else
-        this.running?.catch((error: unknown) => {
+      const { running } = this;
+      if (this.known === null && waitMs === Infinity) await running;
+      else {
+        const told = running?.catch((error: unknown) => {
           this.logger.warn(error instanceof Error ? error.message : String(error));
         });
+        if (this.known === null) await Promise.race([told, wait(waitMs, undefined, { ref: false })]);
+      }
     }
     return { older: this.known?.edition !== edition, molds: this.known?.molds ?? new Map<string, Foretold>() };
   }

@@ -82,6 +82,22 @@ describe('when molds will stick', () => {
     expect(await chance()).toBeCloseTo(before, 6);
   });
 
+  test('a process that began just now answers the list, older and empty until it knows, then as the others do', async () => {
+    const ada = await shop.signedIn('ada');
+    await told(ada, await idOf(ada, 'Sauna bath tub'));
+    const known = (await ada.get('/api/molds/likely-to-fight').expect(200)).body;
+    const fresh = await shop.signedIn('ada', await shop.second());
+    for (;;) {
+      const { body } = await fresh.get('/api/molds/likely-to-fight').expect(200);
+      if (!body.older) {
+        expect(body).toEqual(known);
+        break;
+      }
+      expect(body.molds).toEqual([]);
+      await new Promise((resolve) => setTimeout(resolve, 50));
+    }
+  });
+
   test('a pull is told of at once, by the mold’s own record, while every mold is fitted anew', async () => {
     const ada = await shop.signedIn('ada');
     const id = await idOf(ada, 'Plinth cover');
