@@ -1,4 +1,4 @@
-import { format, formatISO, isToday, isValid, nextMonday, parse, parseISO } from 'date-fns';
+import { addDays, format, formatISO, isToday, isValid, nextMonday, parse, parseISO } from 'date-fns';
 
 const WRITTEN = ['yyyy-MM-dd', 'd MMM yyyy', 'd MMMM yyyy'] as const;
 
@@ -35,6 +35,11 @@ export function monthText(date: Date): string {
 /** Today as plans and cards keep days, YYYY-MM-DD. */
 export function today(): string {
   return formatISO(new Date(), { representation: 'date' });
+}
+
+/** The day after today, YYYY-MM-DD. */
+export function tomorrow(): string {
+  return formatISO(addDays(new Date(), 1), { representation: 'date' });
 }
 
 /** The Monday after today, YYYY-MM-DD. */

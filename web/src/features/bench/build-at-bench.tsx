@@ -192,7 +192,7 @@ function AtBench({ build, bench, state, library, nowMin }: AtBenchProps) {
           {bench.problem}
         </p>
       )}
-      <div className="grid lg:grid-cols-[minmax(0,1fr)_24rem]">
+      <div className="grid grid-cols-[minmax(0,1fr)] lg:grid-cols-[minmax(0,1fr)_24rem]">
         {tab === 'built' ? (
           <AsBuiltPart
             plan={plan}

@@ -10,7 +10,7 @@ import { ProblemLine } from '../../../shared/form-field';
 import { MayButton } from '../../../shared/may-button';
 import { newId } from '../../../shared/new-id';
 import { SegmentChoice } from '../../../shared/segment-choice';
-import { today } from '../../../shared/dates';
+import { tomorrow } from '../../../shared/dates';
 import type { useMoveOnWall } from './use-wall';
 
 const SECONDS = [
@@ -55,7 +55,7 @@ export function PlanTogether({
   const [stop, { error: stopError }] = useStopShopPlanMutation();
   const [wanted, setWanted] = useState<Readonly<Record<string, string | null>>>({});
   const [stays, setStays] = useState<ReadonlySet<string>>(new Set());
-  const [from, setFrom] = useState(today);
+  const [from, setFrom] = useState(tomorrow);
   const [replan, setReplan] = useState(true);
   const [seconds, setSeconds] = useState<(typeof SECONDS)[number][0]>(60);
   const [taken, setTaken] = useState<readonly Taken[]>([]);
