@@ -78,7 +78,9 @@ export function worseOf(plan: SectionPlan, first: Judged, last: Judged): Judged 
     if (!other) return window;
     const id = windowId(plan, window);
     const decides = verdicts.find((verdict) => verdict.id === id)?.place === 'last' ? other : window;
-    return { ...decides, places: { first: spanOf(window), last: spanOf(other) } };
+    const places = { first: spanOf(window), last: spanOf(other) };
+    // Its getters stay getters: the pocket's course is followed only where somebody asks for it.
+    return Object.defineProperties({} as JointWindow, { ...Object.getOwnPropertyDescriptors(decides), places: { value: places, enumerable: true } });
   });
   return { windows, verdicts: [...verdicts, ...only].sort((a, b) => byLevel(a.level, b.level) || a.margin - b.margin) };
 }

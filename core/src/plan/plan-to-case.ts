@@ -19,12 +19,18 @@ export const FAN_H = 16;
 const PLUG_BACK_H = 5;
 const CONTACT = 2.5e-4;
 
+/** Plans that make sense: a plan does not change, and both its places are asked for. */
+const checked = new WeakSet<SectionPlan>();
+
 /**
  * The simulation's case of a plan at the place that is laid first or last: what is laid has the shop's temperature at its moment, the plug starts with the shop's.
  * @throws DomainError for a plan that makes no sense
  */
 export function planToCase(plan: SectionPlan, cards: CardLibrary, place: Place = 'first'): GrowthCase {
-  checkPlan(plan);
+  if (!checked.has(plan)) {
+    checkPlan(plan);
+    checked.add(plan);
+  }
   const air = planSurroundings(plan);
   const plugMaterial = cards.plugs.get(plan.plug.materialId);
   if (!plugMaterial) {
