@@ -3,7 +3,7 @@ import type { GrowthResult } from '../growth/growth-result.js';
 import { laidAfterS, pliesOf } from '../growth/lay-events.js';
 import { simulateGrowth } from '../growth/simulate-growth.js';
 import { sectionDistortion, type SectionDistortion } from '../distortion/section-distortion.js';
-import { jointWindow, lastTrimWindow, type JointWindow, type WindowSpan } from '../windows/joint-window.js';
+import { jointWindow, lastTrimWindow, withPlaces, type JointWindow, type WindowSpan } from '../windows/joint-window.js';
 import { cardOf, type CardLibrary } from '../plan/card-library.js';
 import type { SectionPlan } from '../plan/section-plan.js';
 import { planToCase } from '../plan/plan-to-case.js';
@@ -78,9 +78,7 @@ export function worseOf(plan: SectionPlan, first: Judged, last: Judged): Judged 
     if (!other) return window;
     const id = windowId(plan, window);
     const decides = verdicts.find((verdict) => verdict.id === id)?.place === 'last' ? other : window;
-    const places = { first: spanOf(window), last: spanOf(other) };
-    // Its getters stay getters: the pocket's course is followed only where somebody asks for it.
-    return Object.defineProperties({} as JointWindow, { ...Object.getOwnPropertyDescriptors(decides), places: { value: places, enumerable: true } });
+    return withPlaces(decides, { first: spanOf(window), last: spanOf(other) });
   });
   return { windows, verdicts: [...verdicts, ...only].sort((a, b) => byLevel(a.level, b.level) || a.margin - b.margin) };
 }

@@ -24,13 +24,13 @@ export interface ZoneWindow {
   readonly surface: SurfaceState;
 }
 
-/** When the next session may go onto the top layer of the one before. Times in seconds of the plan's clock. */
 /** From when until when a joint may be laid on [s]; null: it never opens. */
 export interface WindowSpan {
   readonly opensS: number | null;
   readonly closesS: number;
 }
 
+/** When the next session may go onto the top layer of the one before. Times in seconds of the plan's clock. */
 export interface JointWindow {
   /** The session beneath; the joint is its top face */
   readonly belowSession: number;
@@ -133,6 +133,17 @@ export function jointWindow(result: GrowthResult, question: JointQuestion): Join
     state: windowState(plannedS, wetUntilS, opensS, closesS),
     tempAtStartC: seen.flat.tempK[frameAt(segment.field, plannedS)] - KELVIN,
     trim: trimWindow(full.flat, thresholds),
+  };
+}
+
+/** A window that says what it is at either place; its pocket is followed only where somebody asks. */
+export function withPlaces(window: JointWindow, places: NonNullable<JointWindow['places']>): JointWindow {
+  const { belowSession, laidS, wetUntilS, flat, opensS, closesS, spread, plannedS, state, tempAtStartC, trim } = window;
+  return {
+    ...{ belowSession, laidS, wetUntilS, flat, opensS, closesS, spread, plannedS, state, tempAtStartC, trim, places },
+    get pocket() {
+      return window.pocket;
+    },
   };
 }
 
