@@ -26,3 +26,32 @@ export function ovenAfter(
   });
   return { plan: { ...plan, postCures }, endMin };
 }
+
+/** What is said of a mold let go at some moment, and, where it may be, what was worked out of it; later: it would have to stay on longer. */
+export type End<T> = ({ readonly answer: 'yes' } & T) | { readonly answer: 'later' | 'no' };
+
+/** First of some moments at which a mold may come off, if what has to wait only has to wait; null: none. Every moment is asked once. */
+export function firstOf<T extends object>(count: number, ask: (i: number) => End<T>): (T & { readonly at: number }) | null {
+  const asked = new Map<number, End<T>>();
+  const endAt = (i: number): End<T> => {
+    const end = asked.get(i) ?? ask(i);
+    asked.set(i, end);
+    return end;
+  };
+  let [below, above, step] = [-1, 0, 1];
+  let end = endAt(above);
+  while (end.answer !== 'yes') {
+    if (end.answer === 'no' || above === count - 1) return null;
+    below = above;
+    above = Math.min(count - 1, above + step);
+    step *= 2;
+    end = endAt(above);
+  }
+  while (above - below > 1) {
+    const middle = Math.floor((above + below) / 2);
+    const between = endAt(middle);
+    if (between.answer === 'yes') [above, end] = [middle, between];
+    else below = middle;
+  }
+  return { ...end, at: above };
+}

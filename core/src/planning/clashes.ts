@@ -1,4 +1,5 @@
-import { planBuild, type PlanOptions, type PlanQuestion } from './plan-build.js';
+import { planBuild, type PlanOptions } from './plan-build.js';
+import type { PlanQuestion } from './plan-question.js';
 import type { LimitClass } from './task.js';
 
 /** What cannot be kept together. */

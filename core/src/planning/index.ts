@@ -13,7 +13,8 @@ export {
 } from './builds-together.js';
 export { type OrderState } from './search-orders.js';
 export { handsOf } from './session-hands.js';
-export { daysLookedAt, planBuild, spellsOf, type FoundPlan, type PlanAnswerOf, type PlanOptions, type PlanQuestion } from './plan-build.js';
+export { planBuild, type FoundPlan, type PlanAnswerOf, type PlanOptions } from './plan-build.js';
+export { daysLookedAt, spellsOf, type PlanQuestion } from './plan-question.js';
 export { asksForPlan, readPlanTask, type ReadTask } from './read-task.js';
 export { reasonsOf, survivalOf, type Bound, type SessionReason, type Survival } from './reasons.js';
 export { type Relaxation } from './relaxations.js';

@@ -4,7 +4,8 @@ import { moldWorkedOut, stepsOfMold } from '../steps/mold-steps.js';
 import type { CardLibrary } from '../plan/card-library.js';
 import type { PlanDocument } from '../plan/plan-document.js';
 import { clashOf, suspectsOf, type Clash } from './clashes.js';
-import { planBuild, type PlanAnswerOf, type PlanOptions, type PlanQuestion } from './plan-build.js';
+import { planBuild, type PlanAnswerOf, type PlanOptions } from './plan-build.js';
+import type { PlanQuestion } from './plan-question.js';
 import { relaxationsOf, type Relaxation } from './relaxations.js';
 
 /** A plan, or why there is none. */

@@ -1,37 +1,22 @@
-import { warmerShop } from '../plan/shop-air.js';
-import { evaluateMold, evaluateSection, sectionTimes, type SectionEvaluation } from '../judging/evaluate-mold.js';
+import { evaluateMold, evaluateSection, type SectionEvaluation } from '../judging/evaluate-mold.js';
 import { moldObjections } from '../judging/mold-objections.js';
 import { aroundMold } from '../judging/worst-of-plan.js';
-import { jointMinutes, jointSchedule } from '../joints/joint-schedule.js';
-import type { CardLibrary } from '../plan/card-library.js';
 import type { Objection } from '../plan/objection.js';
 import type { PlanDocument } from '../plan/plan-document.js';
-import { releaseSchedule } from '../release/release-schedule.js';
-import { sectionNamed, sectionOf } from '../plan/section-view.js';
+import { sectionNamed } from '../plan/section-view.js';
 import { bestFirst, compareCosts, type Cost, type SearchResult, type SearchStatus } from '../planner/best-first.js';
-import { assumedSpells, openSpells, presence, spellsWith, without, type Spell } from '../shop/shop-hours.js';
-import type { ShopCalendar } from '../shop/shop-calendar.js';
 import { DAY_MIN } from '../shop-time/shop-clock.js';
+import { firstOf, type End } from './after-laying.js';
+import { beginningAfter, beginningOf, jointsBetweenMin } from './beginning.js';
+import { limitOf, type Clearance } from './limits.js';
 import { comesBefore, placesInOrder } from './order.js';
+import { daysLookedAt, spellsOf, type PlanQuestion } from './plan-question.js';
 import { ScenarioSet } from './robust.js';
-import { limitOf } from './limits.js';
 import { SectionGround, shapeOf } from './section-ground.js';
-import { handsOf } from './session-hands.js';
 import type { Accepted } from './section-question.js';
-import { AS_PLANNED, type Way } from './section-items.js';
-import { WEIGHTS, type LimitClass, type PlanTask } from './task.js';
-
-/** What the planner is asked. */
-export interface PlanQuestion {
-  readonly plan: PlanDocument;
-  readonly cards: CardLibrary;
-  /** Left out: by the hours that the plan assumes, with nobody named */
-  readonly shop?: ShopCalendar;
-  /** When people of the shop are at other work [min on the plan's clock] */
-  readonly busy?: readonly { readonly people: number; readonly spell: Spell }[];
-  readonly task: PlanTask;
-  readonly lifted?: ReadonlySet<LimitClass>;
-}
+import { handsOf } from './session-hands.js';
+import { WEIGHTS, type LimitClass } from './task.js';
+import { inEachAir, waysOf } from './ways.js';
 
 export interface PlanOptions {
   /** Seconds since it was begun */
@@ -59,66 +44,6 @@ export interface PlanAnswerOf {
   readonly rules: readonly Objection[];
 }
 
-const CATALYST_PCT = 0.25;
-/** A warmer shop: heated by day and night, so that it swings less. */
-const WARMER_K = 3;
-const STEADIER = 0.5;
-
-/** Every way in which a session may be laid; the first is as planned. */
-export function waysOf({ catalyst, joints, people }: PlanTask['vary'], plan: PlanDocument): Way[] {
-  const catalysts = catalyst ? [0, -CATALYST_PCT, CATALYST_PCT] : [0];
-  const most = people ?? 0;
-  const crews = [null, ...Array.from({ length: most }, (_, i) => i + 1).filter((n) => n >= Math.min(most, plan.mix?.people ?? 2))];
-  const found = catalysts.flatMap((catalystPct) =>
-    (joints ? [false, true] : [false]).flatMap((abraded) => crews.map((crew): Way => ({ catalystPct, abraded, people: crew }))),
-  );
-  return found.length > 0 ? found : [AS_PLANNED];
-}
-
-/** The plan in each air that the shop may be given. */
-function inEachAir(plan: PlanDocument, { air }: PlanTask['vary']): PlanDocument[] {
-  const { climate } = plan.assumed;
-  const others = [
-    { ...climate, fan: !climate.fan },
-    { ...warmerShop(climate, WARMER_K), swingC: climate.swingC * STEADIER },
-  ];
-  return [plan, ...(air ? others.map((one) => ({ ...plan, assumed: { ...plan.assumed, climate: one } })) : [])];
-}
-
-/** Spells by how many people are needed. */
-export function spellsOf({ plan, shop, task, busy = [], lifted }: PlanQuestion): (people: number, who?: readonly string[]) => Spell[] {
-  const span: Spell = [0, daysLookedAt(task, plan) * DAY_MIN];
-  if (lifted?.has('hours')) return () => [span];
-  const taken = busy.map(({ spell }) => spell);
-  if (!shop) {
-    const spells = assumedSpells({ startDate: plan.startDate, hours: plan.assumed.hours }, span);
-    return () => without(spells, taken);
-  }
-  const open = openSpells(shop, plan.startDate, span);
-  if (shop.people.length === 0) return () => without(open, taken);
-  const there = shop.people.map((person) => presence(shop, person, plan.startDate, span));
-  const byName = new Map(shop.people.map((person, i) => [person.name, there[i]]));
-  return (people, who = []) => {
-    // Who is named must be there; the others are anybody.
-    const named = who.flatMap((name) => {
-      const own = byName.get(name);
-      return own ? [own] : [];
-    });
-    // So many more must be there where others need some at the same time.
-    const enough = spellsWith(there, people);
-    const free = named.length === 0 ? enough : both(enough, spellsWith(named, named.length));
-    return busy.reduce<Spell[]>((left, { people: away, spell }) => {
-      const stillEnough = spellsWith(there, people + away);
-      const [from, to] = spell;
-      const inside = stillEnough.flatMap(([a, b]): Spell[] => (Math.max(a, from) < Math.min(b, to) ? [[Math.max(a, from), Math.min(b, to)]] : []));
-      return without(left, without([spell], inside));
-    }, free);
-  };
-}
-
-const both = (a: readonly Spell[], b: readonly Spell[]): Spell[] =>
-  a.flatMap(([from, to]) => b.flatMap(([x, y]): Spell[] => (Math.max(from, x) < Math.min(to, y) ? [[Math.max(from, x), Math.min(to, y)]] : [])));
-
 /**
  * Makes a plan's schedule as good as it can be proved to be: one section exactly, on the grid and with the cards as they are; several one after
  * the other, with a bound that no plan beats.
@@ -132,6 +57,23 @@ interface Pass {
   /** Stops at the first plan of a section */
   readonly anyWill: boolean;
   readonly shareS?: number;
+  /** How far from its limits each section is kept; left out: as the task asks */
+  readonly clear?: Clearance;
+}
+
+/** How far a mold of several sections keeps from its limits so that it comes through most scenarios, tried one after another [margins of care]. */
+const CLEARANCES: readonly Clearance[] = [1, 1.5, 2, 2.5, 3, 4];
+/** Moments at which a finished mold is asked whether it may come off. */
+const MOST_DEMOLDINGS = 96;
+/** Closer is not asked [margins of care]. */
+const CLEARANCE_STEP = 0.25;
+/** Of the time that is left, for each. */
+const CLEARANCE_SHARE = 0.25;
+
+/** One air and one order of sections. */
+interface Try {
+  readonly inAir: PlanDocument;
+  readonly order: readonly string[];
 }
 
 /** What is known after all sections of an order were looked at. */
@@ -151,6 +93,7 @@ interface GroundQuestion {
   /** The mold has no other section */
   readonly only: boolean;
   readonly ends: 'demolding' | 'hard';
+  readonly clear?: Clearance;
 }
 
 class Planner {
@@ -160,9 +103,6 @@ class Planner {
   private hopeless = false;
   private readonly baseRules: ReadonlySet<string>;
   private readonly scenarios: ScenarioSet | null;
-
-  /** For one of several sections, so that all together are likely to be enough */
-  private readonly part: ScenarioSet | null;
   private readonly question: PlanQuestion;
 
   constructor(
@@ -174,8 +114,6 @@ class Planner {
     this.question = question;
     const { task, cards, plan } = question;
     this.scenarios = task.chance === undefined || question.lifted?.has('chance') ? null : new ScenarioSet(cards, task.seed, task.chance);
-    const count = plan.sections.filter(({ sessions }) => sessions.length > 0).length;
-    this.part = this.scenarios && task.chance !== undefined ? new ScenarioSet(cards, task.seed, 1 - (1 - task.chance) / count) : null;
     this.baseRules = new Set(this.ruleStops(plan, evaluateMold(plan, cards)).map(({ id }) => id));
   }
 
@@ -187,14 +125,13 @@ class Planner {
     const { plan, task } = this.question;
     const laid = plan.sections.filter(({ sessions }) => sessions.length > 0).map(({ id }) => id);
     const orders = task.vary.order ? placesInOrder(plan, laid) : [laid];
-    const tries = inEachAir(plan, task.vary).flatMap((inAir) => orders.map((order) => ({ inAir, order })));
-    if (laid.length > 1)
-      for (const { inAir, order } of tries) if (!this.best && !this.late && !this.hopeless) this.inOrder(inAir, order, { anyWill: true });
+    const tries = inEachAir(plan, task.vary).flatMap((inAir) => orders.map((order): Try => ({ inAir, order })));
+    const clear = laid.length > 1 ? this.firstPlan(tries) : undefined;
     let least = Infinity;
     let proved = true;
     for (const [i, { inAir, order }] of tries.entries()) {
       const shareS = (task.timeLimitS - this.options.elapsedS()) / (tries.length - i);
-      const passed = this.hopeless || this.late ? null : this.inOrder(inAir, order, { anyWill: false, shareS });
+      const passed = this.hopeless || this.late ? null : this.inOrder(inAir, order, { anyWill: false, shareS, clear });
       proved &&= passed?.proved ?? false;
       least = Math.min(least, Math.max(this.leastOf(inAir, order), passed?.leastCost ?? 0));
     }
@@ -203,12 +140,44 @@ class Planner {
     return { status: this.statusOf(gap, proved || !Number.isFinite(least)), found: this.best, evaluated: this.evaluated, gap, rules: this.rules };
   }
 
+  /** Any plan of several sections; where a probability is wanted, no farther from its limits than it must be. @returns how far */
+  private firstPlan(tries: readonly Try[]): Clearance | undefined {
+    if (!this.scenarios) {
+      for (const one of tries) if (!this.best) this.anyPlan(one);
+      return undefined;
+    }
+    let tooLittle = 0;
+    for (const clear of CLEARANCES) {
+      if (!tries.some((one) => this.anyPlan(one, clear))) {
+        tooLittle = clear;
+        continue;
+      }
+      let enough = clear;
+      while (enough - tooLittle > CLEARANCE_STEP) {
+        const between = (enough + tooLittle) / 2;
+        if (tries.some((one) => this.anyPlan(one, between))) enough = between;
+        else tooLittle = between;
+      }
+      return enough;
+    }
+    return CLEARANCES[0];
+  }
+
+  /** @returns whether it came to something better than there was */
+  private anyPlan({ inAir, order }: Try, clear?: Clearance): boolean {
+    if (this.late || this.hopeless) return false;
+    const before = this.best;
+    const shareS = clear === undefined ? {} : { shareS: (this.question.task.timeLimitS - this.options.elapsedS()) * CLEARANCE_SHARE };
+    this.inOrder(inAir, order, { anyWill: true, clear, ...shareS });
+    return this.best !== before;
+  }
+
   private statusOf(gap: number | null, nothingLeft: boolean): SearchStatus {
     if (this.best) return gap !== null && gap <= 1e-9 ? 'optimal' : 'feasible';
     return this.hopeless || nothingLeft ? 'infeasible' : 'stopped';
   }
 
-  private ground({ plan, sectionId, done, releaseMin, fromMin, only, ends }: GroundQuestion, alone = false): SectionGround {
+  private ground({ plan, sectionId, done, releaseMin, fromMin, only, ends, clear }: GroundQuestion, alone = false): SectionGround {
     const { cards, task, lifted = new Set<LimitClass>() } = this.question;
     // Without the hands of the other sections: no plan is quicker.
     const busy = [...(this.question.busy ?? []), ...(alone ? [] : done.flatMap((one) => handsOf(plan, one.id, cards)))];
@@ -228,10 +197,10 @@ class Planner {
       ways: waysOf(task.vary, plan),
       weights: WEIGHTS[task.objective],
       ends,
-      clear: task.clear,
+      clear: Math.max(clear ?? 0, task.clear ? 1 : 0),
       lifted,
-      scenarios: only ? this.scenarios : this.part,
-      accept: (found, section) => (only ? this.accept(found, [section]) : this.keepsPart(section)),
+      scenarios: only ? this.scenarios : null,
+      accept: (found, section) => (only ? this.accept(found, [section]) : this.keepsSoFar([...done, section])),
     });
   }
 
@@ -248,8 +217,10 @@ class Planner {
     return judged === 'enough' ? 'yes' : judged;
   }
 
-  private keepsPart(section: SectionEvaluation): Accepted {
-    const judged = this.part?.judge([section]) ?? 'enough';
+  /** The sections that are planned, of all of them: each adds its share to the scenarios that may be lost. */
+  private keepsSoFar(sections: readonly SectionEvaluation[]): Accepted {
+    const all = this.question.plan.sections.filter(({ sessions }) => sessions.length > 0).length;
+    const judged = this.scenarios?.judge(sections, sections.length / all) ?? 'enough';
     return judged === 'enough' ? 'yes' : judged;
   }
 
@@ -263,7 +234,7 @@ class Planner {
    * Sections one after the other. A section that others wait for is to be hard as early as can be: what comes after it is then never later than
    * it must be, so that each search proves a part of the whole.
    */
-  private inOrder(start: PlanDocument, order: readonly string[], { anyWill, shareS = Infinity }: Pass): Passed {
+  private inOrder(start: PlanDocument, order: readonly string[], { anyWill, shareS = Infinity, clear }: Pass): Passed {
     const { cards, task } = this.question;
     const only = order.length === 1;
     const begun = this.options.elapsedS();
@@ -275,7 +246,7 @@ class Planner {
       const waited = order.slice(i + 1).some((other) => comesBefore(plan, other).includes(id));
       const ends = waited && task.objective === 'earliest' ? 'hard' : 'demolding';
       const { releaseMin, fromMin } = beginningOf(plan, id, done, cards);
-      const own: GroundQuestion = { plan, sectionId: id, done, releaseMin, fromMin: Math.max(task.fromMin ?? 0, fromMin), only, ends };
+      const own: GroundQuestion = { plan, sectionId: id, done, releaseMin, fromMin: Math.max(task.fromMin ?? 0, fromMin), only, ends, clear };
       const untilS = this.options.elapsedS() + (Math.min(shareS, task.timeLimitS) - (this.options.elapsedS() - begun)) / (order.length - i);
       const ground = this.ground(own);
       const result = this.search(ground, { only, anyWill, untilS });
@@ -283,8 +254,8 @@ class Planner {
         const proved = result.status === 'optimal' || result.status === 'infeasible';
         return { proved, leastCost: result.status === 'infeasible' ? Infinity : result.bound[0] };
       }
-      // What is asked of each section by itself where a probability is wanted is more than must be: it bounds nothing.
-      if (!anyWill && task.objective === 'earliest' && !this.part) {
+      // How far a section keeps from its limits where a probability is wanted is more than must be: it bounds nothing.
+      if (!anyWill && task.objective === 'earliest' && !this.scenarios) {
         const least = this.leastAfter(own, leastHard, result, untilS);
         leastHard.set(id, least);
         if (ends === 'demolding') leastCost = Math.max(leastCost, least);
@@ -337,49 +308,44 @@ class Planner {
     );
   }
 
-  /** Judged again as finely as the page judges; kept where it is better than what there was. */
+  /** Judged again as finely as the page judges; kept where it is better than what there was. Sections that come off together wait for the last of them. */
   private better(planned: PlanDocument, bound: Cost | null): void {
-    const { cards, lifted = new Set<LimitClass>() } = this.question;
-    let plan = planned;
-    for (let tries = 0; tries < 96; tries++) {
-      const sections = evaluateMold(plan, cards);
-      const stops = sections.flatMap(({ verdicts }) => verdicts).filter(({ level, kind }) => level === 'stop' && !lifted.has(limitOf(kind)));
-      if (stops.length === 0) {
-        const accepted = sections.length > 1 ? this.accept(plan, sections) : 'yes';
-        if (accepted === 'no') return;
-        if (accepted === 'later') {
-          const later = this.laterDemold(plan);
-          if (!later) return;
-          plan = later;
-          continue;
-        }
-        const found = { plan, sections, cost: this.costOf(plan, sections), demoldMin: lastDemoldMin(plan) };
-        if (this.best && compareCosts(found.cost, this.best.cost) >= 0) return;
-        this.best = found;
-        this.options.onBetter?.(found, bound ? Math.max(0, (found.cost[0] - bound[0]) / found.cost[0]) : 1);
-        return;
-      }
-      // Sections that come off together wait for the last of them.
-      if (stops.some(({ kind }) => limitOf(kind) !== 'demold')) return;
-      const next = this.laterDemold(plan);
-      if (!next) return;
-      plan = next;
-    }
+    const off = this.laterDemolds(planned);
+    const found = firstOf(off.length, (i) => this.foundAt(off[i]));
+    if (!found || (this.best && compareCosts(found.cost, this.best.cost) >= 0)) return;
+    this.best = found;
+    this.options.onBetter?.(found, bound ? Math.max(0, (found.cost[0] - bound[0]) / found.cost[0]) : 1);
   }
 
-  /** All demolding on the next moment of the grid at which somebody is there. */
-  private laterDemold(plan: PlanDocument): PlanDocument | null {
-    const { task } = this.question;
+  private foundAt(plan: PlanDocument): End<FoundPlan> {
+    const { cards, lifted = new Set<LimitClass>() } = this.question;
+    const sections = evaluateMold(plan, cards);
+    const stops = sections.flatMap(({ verdicts }) => verdicts).filter(({ level, kind }) => level === 'stop' && !lifted.has(limitOf(kind)));
+    if (stops.some(({ kind }) => limitOf(kind) !== 'demold')) return { answer: 'no' };
+    if (stops.length > 0) return { answer: 'later' };
+    const answer = sections.length > 1 ? this.accept(plan, sections) : 'yes';
+    return answer === 'yes' ? { answer, plan, sections, cost: this.costOf(plan, sections), demoldMin: lastDemoldMin(plan) } : { answer };
+  }
+
+  /** The plan, and with all demolding on the next moments of the grid at which somebody is there. */
+  private laterDemolds(plan: PlanDocument): PlanDocument[] {
+    const { gridMin } = this.question.task;
     const spells = spellsOf({ ...this.question, plan })(1);
     const next = (fromMin: number): number | undefined => {
       for (const [opens, closes] of spells) {
-        const at = Math.ceil(Math.max(fromMin, opens) / task.gridMin) * task.gridMin;
+        const at = Math.ceil(Math.max(fromMin, opens) / gridMin) * gridMin;
         if (at <= closes) return at;
       }
       return undefined;
     };
-    const demolds = plan.demolds.map((demold) => ({ ...demold, atMin: next(demold.atMin + 1) ?? Infinity }));
-    return demolds.some(({ atMin }) => !Number.isFinite(atMin)) ? null : { ...plan, demolds };
+    const found = [plan];
+    while (found.length < MOST_DEMOLDINGS) {
+      const { demolds } = found[found.length - 1];
+      const later = demolds.map(({ atMin }) => next(atMin + 1));
+      if (later.some((atMin) => atMin === undefined)) break;
+      found.push({ ...plan, demolds: demolds.map((demold, i) => ({ ...demold, atMin: later[i] ?? demold.atMin })) });
+    }
+    return found;
   }
 
   private costOf(plan: PlanDocument, sections: readonly SectionEvaluation[]): Cost {
@@ -404,10 +370,6 @@ class Planner {
   }
 }
 
-/** Days that a task looks at. */
-export const daysLookedAt = ({ days }: Pick<PlanTask, 'days'>, { demolds }: Pick<PlanDocument, 'demolds'>): number =>
-  days ?? Math.min(60, Math.ceil(Math.max(...demolds.map(({ atMin }) => atMin)) / DAY_MIN) + 2);
-
 /** Joint steps come as soon as what is before them allows: sections that move take them along. */
 function freedJoints(plan: PlanDocument, order: readonly string[]): PlanDocument {
   if (order.length < 2) return plan;
@@ -415,43 +377,3 @@ function freedJoints(plan: PlanDocument, order: readonly string[]): PlanDocument
 }
 
 const lastDemoldMin = ({ demolds }: PlanDocument): number => Math.max(...demolds.map(({ atMin }) => atMin));
-
-/** When a section's release may begin and its first session after it [min on the plan's clock]. */
-export interface Beginning {
-  /** null: as planned, or there is none */
-  readonly releaseMin: number | null;
-  readonly fromMin: number;
-}
-
-/** A section that has to wait is released as soon as it may be; one that has not, as planned. Gel coat comes when the release is through. */
-function beginningAfter(plan: PlanDocument, id: string, freeMin: number, cards: CardLibrary): Beginning {
-  const view = sectionOf(plan, id);
-  const { release } = view;
-  if (!release) return { releaseMin: null, fromMin: freeMin };
-  const releaseMin = freeMin > 0 ? Math.ceil(freeMin) : null;
-  const { gateMin } = releaseSchedule(view, releaseMin === null ? release : { ...release, startMin: releaseMin }, cards);
-  return { releaseMin, fromMin: Math.max(freeMin, gateMin) };
-}
-
-/** Hands at the joint steps that lie between two sections [min]. */
-function jointsBetweenMin(plan: PlanDocument, first: string, second: string): number {
-  const parting = (plan.mold.design?.partings ?? []).find(
-    ({ firstSectionId, secondSectionId }) => firstSectionId === first && secondSectionId === second,
-  );
-  if (!parting) return 0;
-  return plan.joints
-    .filter(({ kind, partingId }) => partingId === parting.id && kind === 'flange released')
-    .reduce((sum, joint) => sum + jointMinutes(plan, joint, parting), 0);
-}
-
-/** When a section may begin: what it comes after is laid, the flange it lies against is hard, cleaned and released. */
-export function beginningOf(plan: PlanDocument, id: string, done: readonly SectionEvaluation[], cards: CardLibrary): Beginning {
-  const times = sectionTimes(done, cards);
-  const section = sectionNamed(plan, id);
-  const after = section.after === undefined ? undefined : times.get(section.after);
-  const there = { ...plan, sections: plan.sections.filter((one) => one.id === id || times.has(one.id)) };
-  const flange = jointSchedule(there, times)
-    .filter(({ joint, second }) => joint.kind === 'flange released' && second.id === id)
-    .map(({ endMin }) => endMin);
-  return beginningAfter(plan, id, Math.max(0, after?.laidMin ?? 0, ...flange), cards);
-}

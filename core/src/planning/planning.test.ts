@@ -9,7 +9,9 @@ import { planFromTemplate } from '../plan/stack-templates.js';
 import { usualShop, type ShopCalendar } from '../shop/shop-calendar.js';
 import { twoHalves } from '../test-support/two-halves.js';
 import { makePlan } from './make-plan.js';
-import { beginningOf, planBuild, spellsOf, type PlanOptions, type PlanQuestion } from './plan-build.js';
+import { beginningOf } from './beginning.js';
+import { planBuild, type PlanOptions } from './plan-build.js';
+import { spellsOf, type PlanQuestion } from './plan-question.js';
 import { asksForPlan, readPlanTask } from './read-task.js';
 import { reasonsOf, survivalOf } from './reasons.js';
 import { madePlanReport } from './report.js';
@@ -203,6 +205,17 @@ describe('two sections', () => {
     const [, second] = found!.plan.sections;
     const first = reasonsOf(found!.plan, found!.sections, context).find(({ sessionId }) => sessionId === second.sessions[0].id);
     expect(first?.notBefore?.because).toMatch(/release is through|the shop opens/);
+  });
+
+  test('kept together in the wanted share of scenarios, and in others too', () => {
+    // Gel coats and skin of each half.
+    const thin = { ...halves, sections: halves.sections.map((section) => ({ ...section, sessions: section.sessions.slice(0, 3) })) };
+    const asPlanned = planBuild(ask(thin), counted(40)).found!;
+    const kept = planBuild(ask(thin, { chance: 0.9, gridMin: 60 }), counted(16)).found!;
+    expect(chanceOf(asPlanned.sections, cards, base.seed, 64)).toBeLessThan(0.9);
+    expect(chanceOf(kept.sections, cards, base.seed, 64)).toBeGreaterThanOrEqual(0.9);
+    expect(chanceOf(kept.sections, cards, 4711, 100)).toBeGreaterThanOrEqual(0.85);
+    expect(stopsOf(kept.plan)).toEqual([]);
   });
 
   test('hands are not at both at once', () => {

@@ -178,7 +178,7 @@ function stopsAt(
   };
   return evaluateMold(moved, cards, knownZones(known))
     .flatMap(({ verdicts }) => verdicts)
-    .filter((verdict) => isAgainst(verdict, clear))
+    .filter((verdict) => isAgainst(verdict, clear ? 1 : 0))
     .sort((a, b) => byLevel(a.level, b.level) || a.margin - b.margin);
 }
 

@@ -3,7 +3,8 @@ import type { PlanDocument, PlanSection } from '../plan/plan-document.js';
 import type { PlanLayer, PlanSession } from '../plan/section-plan.js';
 import { amount, words, type Words } from '../units/amounts.js';
 import type { Clash } from './clashes.js';
-import { daysLookedAt, planBuild, type FoundPlan, type PlanOptions, type PlanQuestion } from './plan-build.js';
+import { planBuild, type FoundPlan, type PlanOptions } from './plan-build.js';
+import { daysLookedAt, type PlanQuestion } from './plan-question.js';
 import { movedCatalyst } from './section-items.js';
 import type { LimitClass, PlanTask } from './task.js';
 

@@ -129,8 +129,12 @@ export class ScenarioSet {
     return zoneIn(plan, this.cards, this.drawn[index]);
   }
 
-  /** Whether enough of the scenarios are kept; 'later': they would be, if the mold stayed on longer, as far as was looked. */
-  judge(sections: readonly SectionEvaluation[]): 'enough' | 'later' | 'no' {
+  /**
+   * Whether enough of the scenarios are kept; 'later': they would be, if the mold stayed on longer, as far as was looked.
+   * @param share of those that may fail
+   */
+  judge(sections: readonly SectionEvaluation[], share = 1): 'enough' | 'later' | 'no' {
+    const mayFail = Math.floor(this.mayFail * share + 1e-9);
     let [failed, broken] = [0, 0];
     for (const index of [...this.order]) {
       const outcome = outcomeIn(sections, this.cards, this.drawn[index]);
@@ -139,10 +143,10 @@ export class ScenarioSet {
       this.order.unshift(index);
       failed += 1;
       if (outcome === 'broken') broken += 1;
-      if (broken > this.mayFail) return 'no';
-      if (failed > this.mayFail && broken <= this.mayFail / 2) return 'later';
-      if (failed > 2 * this.mayFail) return 'later';
+      if (broken > mayFail) return 'no';
+      if (failed > mayFail && broken <= mayFail / 2) return 'later';
+      if (failed > 2 * mayFail) return 'later';
     }
-    return failed > this.mayFail ? 'later' : 'enough';
+    return failed > mayFail ? 'later' : 'enough';
   }
 }

@@ -1,25 +1,25 @@
 import { simulateGrowth } from '../growth/simulate-growth.js';
 import { arePlacesApart, judgePlan, worseOf } from '../judging/evaluate-plan.js';
-import { evaluateSection, FIELD, flangeUnder, type SectionEvaluation } from '../judging/evaluate-mold.js';
+import { evaluateSection, FIELD, flangeUnder, knownZones, type Known, type SectionEvaluation } from '../judging/evaluate-mold.js';
 import type { Verdict } from '../judging/verdicts/verdict.js';
 import { levelIn } from '../judging/verdicts/window-verdicts.js';
 import { cardOf } from '../plan/card-library.js';
-import { pliesArrive } from '../plan/laying.js';
+import { pliesArrive, type Place } from '../plan/laying.js';
 import { planToCase } from '../plan/plan-to-case.js';
 import type { PlanDocument, PlanSection } from '../plan/plan-document.js';
 import type { PlanLayer } from '../plan/section-plan.js';
 import { sectionNamed } from '../plan/section-view.js';
 import { fieldOf, zoneOf, type NeighborFlange } from '../plan/zone-view.js';
 import { zoneLayer } from '../plan/zones.js';
-import type { Choice, Finished, Ground, Grown, State } from '../planner/best-first.js';
+import type { Choice, Finished, Ground, Grown, Next, State } from '../planner/best-first.js';
 import { lateJoint } from '../stack/preparation.js';
 import { plannedAt, type JointWindow } from '../windows/joint-window.js';
-import { demoldedAt, ovenAfter } from './after-laying.js';
+import { demoldedAt, firstOf, ovenAfter, type End } from './after-laying.js';
 import { stateOf, topWindow, type GrownZone, type ZoneWindows } from './grown-zone.js';
-import { isAgainst, limitOf } from './limits.js';
+import { isAgainst, limitOf, type Clearance } from './limits.js';
 import { SectionHours } from './section-hours.js';
 import { chosenSessions } from './section-items.js';
-import type { Accepted, SectionQuestion } from './section-question.js';
+import type { SectionQuestion } from './section-question.js';
 import type { LimitClass } from './task.js';
 
 /** Longest step, so that what is read between frames is close [s]. */
@@ -54,10 +54,17 @@ interface ScenarioWindows {
   readonly windows: readonly (readonly (JointWindow | null)[])[];
 }
 
+/** Layers of a session, and when they arrive at either place. */
+interface Arriving {
+  readonly layers: readonly PlanLayer[];
+  readonly arriveS: Readonly<Record<Place, readonly number[]>>;
+}
+
 /** Everything a section's search asks, with the real limits. */
 export class SectionGround extends SectionHours implements Ground<GrownSection> {
   /** Bow and print-through depend on the whole past. */
   readonly merges: boolean;
+  private readonly arrivals = new Map<string, Arriving>();
   private readonly flanges = new Map<string, NeighborFlange | undefined>();
   /** After a session the next one begins no later [s] */
   private readonly watchS: number;
@@ -154,8 +161,8 @@ export class SectionGround extends SectionHours implements Ground<GrownSection> 
   }
 
   /** Whether a limit is not kept as it is wanted. */
-  private speaksAgainst({ level, kind }: Pick<Verdict, 'level' | 'kind'>): boolean {
-    return isAgainst({ level, kind }, this.asked.clear) && !this.asked.lifted.has(limitOf(kind));
+  private speaksAgainst(verdict: Verdict): boolean {
+    return isAgainst(verdict, this.asked.clear) && !this.asked.lifted.has(limitOf(verdict.kind));
   }
 
   /** Windows of what was laid last, and what became too hot, in the scenarios that are lost most often: what is lost there is lost. */
@@ -185,26 +192,37 @@ export class SectionGround extends SectionHours implements Ground<GrownSection> 
     for (const { index, hotS, windows } of grown.scenarioWindows()) {
       if (now.has(index)) continue;
       const varied = windows.map((own, z): ZoneWindows => ({ view: grown.zones[z].view, windows: own }));
-      if (hotS <= next.startS || !this.fits(varied, laid, next, false)) now.add(index);
+      if (hotS <= next.startS || !this.fits(varied, laid, next, 0)) now.add(index);
     }
     return now;
   }
 
+  /** A session as it would be laid, and when the first ply of each of its layers arrives at either place after its start [s]: whenever it begins. */
+  private arriving(laid: number, next: Next): Arriving {
+    const key = [laid, next.count, next.way].join(' ');
+    const known = this.arrivals.get(key);
+    if (known) return known;
+    const session = this.sessionOf(laid, next);
+    const at = (place: Place): number[] => pliesArrive(session, this.field, this.asked.cards, place).map(([firstS]) => firstS);
+    const found = { layers: session.layers, arriveS: { first: at('first'), last: at('last') } };
+    this.arrivals.set(key, found);
+    return found;
+  }
+
   /** A session may begin at a moment, in every zone and at both places. */
-  private fits(zones: readonly ZoneWindows[], laid: number, next: Choice, clear: boolean): boolean {
+  private fits(zones: readonly ZoneWindows[], laid: number, next: Choice, clear: Clearance): boolean {
     if (this.asked.lifted.has('window')) return true;
-    const session = this.sessionOf(laid, next, next.startS);
+    const { layers, arriveS } = this.arriving(laid, next);
     return zones.every(({ view, windows }) => {
       const zone = view.zone && this.section.zones.find(({ id }) => id === view.zone?.id);
-      const first = session.layers.find((layer) => !zone || !zoneLayer(zone, baseOf(layer, this.section)).out);
+      const first = layers.find((layer) => !zone || !zoneLayer(zone, baseOf(layer, this.section)).out);
       const below = view.sessions.at(-1)?.layers.at(-1);
       if (!first || !below) return true;
       const late = lateJoint(first.start, below, cardOf(this.asked.cards, below.cardId));
       return windows.every((window, place) => {
         if (!window) return true;
-        const arrivesS = pliesArrive(session, this.field, this.asked.cards, place === 0 ? 'first' : 'last')[session.layers.indexOf(first)][0];
-        const level = levelIn(plannedAt(window, next.startS + arrivesS), late);
-        return level === 'ok' || (level === 'care' && !clear);
+        const level = levelIn(plannedAt(window, next.startS + arriveS[place === 0 ? 'first' : 'last'][layers.indexOf(first)]), late);
+        return level === 'ok' || (level === 'care' && clear < 1);
       });
     });
   }
@@ -218,32 +236,32 @@ export class SectionGround extends SectionHours implements Ground<GrownSection> 
     const soonest = this.demoldings(fromS, 1).at(0);
     if (soonest === undefined) return null;
     const moments = this.demoldings(soonest, MOST_DEMOLDINGS);
-    const ends = new Map<number, End>();
-    const endAt = (i: number): End => {
-      const known = ends.get(i) ?? this.endAt(oven.plan, moments[i]);
-      ends.set(i, known);
-      return known;
-    };
-    const first = firstOf(moments.length, endAt);
-    if (first === null) return null;
-    const { section } = endAt(first);
-    if (!section) return null;
+    let known: Known = new Map();
+    const off = firstOf(moments.length, (i) => {
+      const end = this.endAt(oven.plan, moments[i], known);
+      known = end.known;
+      return end;
+    });
+    if (!off) return null;
+    const { at, section } = off;
     const [{ evaluation }] = section.zones;
-    const demoldS = moments[first];
+    const demoldS = moments[at];
     const hardS = Math.max(laidS, evaluation.trim?.untilS ?? laidS);
     return { cost: this.costOf({ demoldS, hardS, handsH: this.handsOf(choices), shape: weights.shape === 0 ? 0 : shapeOf(section) }), demoldS };
   }
 
   /** How a finished stack stands as it is let go at a moment. */
-  private endAt(planned: PlanDocument, atS: number): End {
+  private endAt(planned: PlanDocument, atS: number, before: Known): End<{ readonly section: SectionEvaluation }> & { readonly known: Known } {
     const { sectionId, cards, done, accept } = this.asked;
     const plan: PlanDocument = { ...planned, demolds: demoldedAt(planned, sectionId, Math.round(atS / 60)) };
-    const section = evaluateSection(plan, cards, sectionId, done, new Map());
-    if (section.zones.some(({ evaluation }) => evaluation.result.status !== 'converged')) return { answer: 'no' };
+    const section = evaluateSection(plan, cards, sectionId, done, before);
+    const known = knownZones([section]);
+    if (section.zones.some(({ evaluation }) => evaluation.result.status !== 'converged')) return { answer: 'no', known };
     const against = section.verdicts.filter((verdict) => this.speaksAgainst(verdict));
-    if (against.some(({ kind }) => limitOf(kind) !== 'demold')) return { answer: 'no' };
-    if (against.length > 0) return { answer: 'later' };
-    return { answer: accept(plan, section), section };
+    if (against.some(({ kind }) => limitOf(kind) !== 'demold')) return { answer: 'no', known };
+    if (against.length > 0) return { answer: 'later', known };
+    const answer = accept(plan, section);
+    return answer === 'yes' ? { answer, section, known } : { answer, known };
   }
 
   /** The plan that a finish was about, oven and demolding in their places. */
@@ -294,26 +312,4 @@ function baseOf({ id }: PlanLayer, { sessions }: PlanSection): string {
 export function shapeOf({ distortion }: SectionEvaluation): number {
   if (!distortion) return 0;
   return Math.abs(distortion.bowPerMeterM) * 1000 + (distortion.print ? distortion.print.index / 10 : 0);
-}
-
-interface End {
-  readonly answer: Accepted;
-  readonly section?: SectionEvaluation;
-}
-
-/** First of some moments at which a mold may come off, if what has to wait only has to wait; null: none. Every answer is asked once. */
-function firstOf(count: number, endAt: (i: number) => End): number | null {
-  let [below, above, step] = [-1, 0, 1];
-  while (endAt(above).answer !== 'yes') {
-    if (endAt(above).answer === 'no' || above === count - 1) return null;
-    below = above;
-    above = Math.min(count - 1, above + step);
-    step *= 2;
-  }
-  while (above - below > 1) {
-    const middle = Math.floor((above + below) / 2);
-    if (endAt(middle).answer === 'yes') above = middle;
-    else below = middle;
-  }
-  return above;
 }

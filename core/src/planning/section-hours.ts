@@ -76,9 +76,9 @@ export class SectionHours {
   }
 
   /** Session as it would be laid, by itself. */
-  protected sessionOf(laid: number, next: Next, startS = 0): PlanSection['sessions'][number] {
+  protected sessionOf(laid: number, next: Next): PlanSection['sessions'][number] {
     const own = this.sectionItems.slice(laid, laid + next.count);
-    return chosenSessions(this.section, own, [{ ...next, startS }], this.asked.ways, this.asked.cards).sessions[0];
+    return chosenSessions(this.section, own, [{ ...next, startS: 0 }], this.asked.ways, this.asked.cards).sessions[0];
   }
 
   /** Hands at it. */

@@ -2,6 +2,7 @@ import type { SectionEvaluation } from '../judging/evaluate-mold.js';
 import type { CardLibrary } from '../plan/card-library.js';
 import type { PlanDocument } from '../plan/plan-document.js';
 import type { Spell } from '../shop/shop-hours.js';
+import type { Clearance } from './limits.js';
 import type { ScenarioSet } from './robust.js';
 import type { Way } from './section-items.js';
 import type { LimitClass, Weights } from './task.js';
@@ -32,8 +33,7 @@ export interface SectionQuestion {
   readonly weights: Weights;
   /** What its cost is: as weighed, or only when the next section may go on its flange */
   readonly ends: 'demolding' | 'hard';
-  /** Limits are to be kept clear of: no care either, where a limit has a margin for it */
-  readonly clear: boolean;
+  readonly clear: Clearance;
   /** Limits that are not asked, to find out which ones clash */
   readonly lifted: ReadonlySet<LimitClass>;
   /** What it must be kept in, in most; null: only as planned */
