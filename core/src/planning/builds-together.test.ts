@@ -3,6 +3,7 @@ import { planOf } from '../plan/lift-plan.js';
 import { withPostCure } from '../plan/edit-plan.js';
 import { planFromTemplate } from '../plan/stack-templates.js';
 import { usualShop, type ShopCalendar, type ShopPerson } from '../shop/shop-calendar.js';
+import { dateOf, dayNumber } from '../shop-time/shop-clock.js';
 import {
   BuildsTogether,
   openDays,
@@ -89,6 +90,17 @@ test('one oven: the second waits until it is cold again; two ovens: at once', ()
   const one = together(two, shop(6, { places: [oven('x')] })).inOrder([0, 1]);
   expect(dates(one).a).not.toBe(dates(one).b);
   const both = together(two, shop(6, { places: [oven('x'), oven('y')] })).inOrder([0, 1]);
+  expect(dates(both).a).toBe(dates(both).b);
+});
+
+test('one bench: the second begins when the first is off its plug; two benches: at once', () => {
+  const two = ['a', 'b'].map((id) => build(id));
+  const bench = (id: string): ShopCalendar['places'][number] => ({ id, name: id, kind: 'bench' });
+  const of = shop(6, { places: [bench('x')] });
+  const one = together(two, of).inOrder([0, 1]);
+  expect(dates(one).b > dateOf(dayNumber(dates(one).a) + 3)).toBe(true);
+  expect(onTheWall(one, two, of)).toEqual([]);
+  const both = together(two, shop(6, { places: [bench('x'), bench('y')] })).inOrder([0, 1]);
   expect(dates(both).a).toBe(dates(both).b);
 });
 

@@ -4,6 +4,7 @@ import { beginningOn } from '../plan/shop-air.js';
 import { presence, without, openSpells, type Spell } from '../shop/shop-hours.js';
 import type { ShopCalendar } from '../shop/shop-calendar.js';
 import { DAY_MIN, dateOf, dayNumber } from '../shop-time/shop-clock.js';
+import { standingOf, type Standing } from './benches.js';
 import { planBuild } from './plan-build.js';
 import { searchOrders, type OrderOptions, type OrderState } from './search-orders.js';
 import { Taken } from './taken.js';
@@ -31,6 +32,7 @@ export interface BuildWay {
 
 interface LaidOut extends BuildWay {
   readonly spans: readonly WallSpan[];
+  readonly standing: readonly Standing[];
   /** Off the plug [min since 1970] */
   readonly endMin: number;
 }
@@ -62,7 +64,7 @@ export const planOfWay = (plan: PlanDocument, way: BuildWay): PlanDocument => wa
 
 function laidOut({ id, name, plan }: Pick<SharingBuild, 'id' | 'name' | 'plan'>, way: BuildWay, cards: CardLibrary): LaidOut {
   const spans = wallOf([{ id, name, plan: planOfWay(plan, way) }], cards);
-  return { ...way, spans, endMin: Math.max(...spans.map(({ toMin }) => toMin)) };
+  return { ...way, spans, standing: standingOf(spans), endMin: Math.max(...spans.map(({ toMin }) => toMin)) };
 }
 
 const hasPlace = (spans: readonly WallSpan[], shop: ShopCalendar): boolean =>
@@ -110,16 +112,17 @@ export function openDays(shop: ShopCalendar, from: string, count: number): strin
   return found;
 }
 
-/** What of a shop is taken: hands, people who are named, ovens, booths. */
+/** What of a shop is taken: hands, people who are named, ovens, booths, benches. */
 class SharedTaken {
   private readonly all: Taken[];
   private readonly hands: Taken;
   private readonly named: ReadonlyMap<string, Taken>;
   private readonly ovens: Taken;
   private readonly booths: Taken;
+  private readonly benches: Taken;
 
   constructor(shop: ShopCalendar, span: Spell) {
-    const count = (kind: 'oven' | 'booth'): number => {
+    const count = (kind: 'oven' | 'booth' | 'bench'): number => {
       const own = shop.places.filter((place) => place.kind === kind).length;
       return own === 0 ? Infinity : own;
     };
@@ -134,20 +137,23 @@ class SharedTaken {
       }
     this.ovens = new Taken(count('oven'));
     this.booths = new Taken(count('booth'));
-    this.all = [this.hands, this.ovens, this.booths, ...this.named.values()];
+    this.benches = new Taken(count('bench'));
+    this.all = [this.hands, this.ovens, this.booths, this.benches, ...this.named.values()];
   }
 
-  /** Takes all spans, or none: some is not free. */
-  take(spans: readonly WallSpan[], force = false): boolean {
+  /** Takes all spans of a build, or none: some is not free. */
+  take({ spans, standing }: Pick<LaidOut, 'spans' | 'standing'>, force = false): boolean {
     const marks = this.all.map(({ mark }) => mark);
-    for (const span of spans) {
-      if (!this.takeOne(span, force)) {
-        this.all.forEach((one, i) => {
-          one.backTo(marks[i]);
-        });
-        return false;
-      }
-    }
+    if (spans.every((span) => this.takeOne(span, force)) && standing.every((one) => this.stand(one, force))) return true;
+    this.all.forEach((one, i) => {
+      one.backTo(marks[i]);
+    });
+    return false;
+  }
+
+  private stand({ fromMin, toMin }: Standing, force: boolean): boolean {
+    if (!force && this.benches.blockedUntil(fromMin + 1, toMin - 1, 1) !== null) return false;
+    this.benches.add(fromMin + 1, toMin - 1, 1);
     return true;
   }
 
@@ -207,13 +213,13 @@ export class BuildsTogether {
   /** One build after the other, each in the way that ends first of those that what is taken leaves. */
   inOrder = (order: readonly number[]): TogetherSchedule => {
     const taken = new SharedTaken(this.shop, this.span);
-    for (const { spans } of this.fixed) taken.take(spans, true);
+    for (const one of this.fixed) taken.take(one, true);
     const builds: TogetherBuild[] = [];
     const left: string[] = [];
     let latenessMin = 0;
     for (const index of order) {
       const { build, ways } = this.free[index];
-      const way = ways.find(({ spans }) => taken.take(spans));
+      const way = ways.find((one) => taken.take(one));
       if (!way) {
         left.push(build.id);
         latenessMin += NO_DAY_MIN;

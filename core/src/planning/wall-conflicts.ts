@@ -1,6 +1,7 @@
 import type { ShopCalendar, Skill } from '../shop/shop-calendar.js';
 import { openSpells, presence, type Spell } from '../shop/shop-hours.js';
 import { DAY_MIN, dateOf } from '../shop-time/shop-clock.js';
+import { standingOf } from './benches.js';
 import type { WallSpan } from './wall.js';
 
 /** What cannot be so, and what it is about. */
@@ -18,7 +19,7 @@ const covered = (spells: readonly Spell[], from: number, to: number): boolean =>
 
 /**
  * What on a wall cannot be: outside the hours, too few people, one person at two places or away,
- * nobody who has learned it, an oven or booth taken, too cold or too small.
+ * nobody who has learned it, an oven or booth taken, too cold or too small, more molds than benches.
  */
 export function conflictsOn(spans: readonly WallSpan[], shop: ShopCalendar): WallConflict[] {
   if (spans.length === 0) return [];
@@ -33,6 +34,7 @@ export function conflictsOn(spans: readonly WallSpan[], shop: ShopCalendar): Wal
     ...cannot(spans, there),
     ...taken(spans, shop, 'oven'),
     ...taken(spans, shop, 'booth'),
+    ...benchesTaken(spans, shop),
     ...tooCold(spans, shop),
     ...tooLarge(spans, shop),
   ].sort((a, b) => a.atMin - b.atMin);
@@ -133,6 +135,24 @@ function taken(spans: readonly WallSpan[], { places }: ShopCalendar, kind: 'oven
         atMin: one.fromMin,
         words: `The ${kind} is taken: ${together.map(({ build }) => build).join(' · ')}`,
         spanIds: together.map(({ id }) => id),
+      },
+    ];
+  });
+}
+
+/** More molds on their plugs at once than there are benches; silent where none is named. */
+function benchesTaken(spans: readonly WallSpan[], { places }: ShopCalendar): WallConflict[] {
+  const there = places.filter(({ kind }) => kind === 'bench').length;
+  const standing = standingOf(spans);
+  return standing.flatMap((one): WallConflict[] => {
+    const together = standing.filter((other) => other.fromMin <= one.fromMin && other.toMin > one.fromMin + 1);
+    if (there === 0 || together.length <= there) return [];
+    return [
+      {
+        id: `bench ${one.spanId}`,
+        atMin: one.fromMin,
+        words: `${String(together.length)} molds at ${there === 1 ? 'one bench' : `${String(there)} benches`}: ${together.map(({ build }) => build).join(' · ')}`,
+        spanIds: [one.spanId],
       },
     ];
   });

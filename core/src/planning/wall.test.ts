@@ -6,7 +6,8 @@ import type { SectionPlan } from '../plan/section-plan.js';
 import { defaultRelease } from '../plan/parts/release-plan.js';
 import { planFromTemplate } from '../plan/stack-templates.js';
 import { usualShop, type ShopCalendar, type ShopPerson } from '../shop/shop-calendar.js';
-import { DAY_MIN, dayNumber } from '../shop-time/shop-clock.js';
+import { DAY_MIN, dateOf, dayNumber } from '../shop-time/shop-clock.js';
+import { standingOf } from './benches.js';
 import { conflictsOn } from './wall-conflicts.js';
 import { isWorkOf, sessionMoved, wallOf, type WallSpan } from './wall.js';
 
@@ -64,6 +65,31 @@ test('who is named cannot be at two places, nor be away', () => {
   expect(kinds(on(crewed, crewed), shop({ people }))).toEqual(['twice']);
   const away = people.map((one) => (one.name === 'a' ? { ...one, absent: [{ from: '2026-12-02', to: '2026-12-02', why: 'ill' }] } : one));
   expect(conflictsOn(on(crewed), shop({ people: away })).map(({ words }) => words)).toEqual(['a is not there: Build 0, Bulk 2']);
+});
+
+test('a mold stands at a bench until it is off the plug: two benches hold two, not three; in the oven it stands at none', () => {
+  const people = Array.from({ length: 8 }, (_, i) => person(String(i)));
+  const benches = (count: number): ShopCalendar['places'] =>
+    Array.from({ length: count }, (_, i) => ({ id: String(i), name: String(i), kind: 'bench' as const }));
+  const after = (days: number): PlanDocument => ({ ...plan, startDate: dateOf(dayNumber(plan.startDate) + days) });
+  const stands = Math.ceil(plan.demolds[0].atMin / DAY_MIN);
+  const at = (count: number, ...plans: PlanDocument[]): string[] => kinds(on(...plans), shop({ places: benches(count), people }));
+  expect(at(2, plan, after(1))).not.toContain('bench');
+  expect(at(2, plan, after(1), after(2))).toContain('bench');
+  expect(at(3, plan, after(1), after(2))).not.toContain('bench');
+  expect(at(0, plan, after(1), after(2))).not.toContain('bench');
+  expect(at(1, plan, after(stands - 1))).toContain('bench');
+  expect(at(1, plan, after(stands))).not.toContain('bench');
+  expect(conflictsOn(on(plan, after(1)), shop({ places: benches(1), people })).find(({ id }) => id.startsWith('bench'))?.words).toBe(
+    '2 molds at one bench: Build 0 · Build 1',
+  );
+  const last = Math.max(...plan.sections[0].sessions.map(({ startMin }) => startMin));
+  const cured = planOf(
+    withPostCure(view({ demoldMin: 12 * DAY_MIN + 600 }), { startMin: last + DAY_MIN, rampKPerH: 10, holdC: 60, holdMin: 5 * DAY_MIN }),
+  );
+  const inOven = standingOf(on(cured));
+  expect(inOven).toHaveLength(2);
+  expect(inOven[1].fromMin - inOven[0].toMin).toBeGreaterThan(5 * DAY_MIN);
 });
 
 test('one oven takes one mold at a time, and must get hot enough', () => {
