@@ -3,17 +3,15 @@ import { NestFactory } from '@nestjs/core';
 import type { Logger as Log } from 'pino';
 import type { NestExpressApplication } from '@nestjs/platform-express';
 import cookieParser from 'cookie-parser';
-import connectPgSimple from 'connect-pg-simple';
 import type { NextFunction, Request, Response } from 'express';
 import session from 'express-session';
 import { join } from 'node:path';
-import { Pool } from 'pg';
 import { AppModule } from './app.module.js';
 import { cookieOptions, SESSION_COOKIE } from './auth/cookies.js';
+import { sessionStore } from './auth/session-store.js';
 import { IDLE_DAYS } from './auth/sessions.js';
 import type { ServerConfig } from './config.js';
 import { ProblemException } from './errors/problem.js';
-import { SteadyClient } from './database/steady-client.js';
 import { ProblemFilter } from './errors/problem.filter.js';
 import { OpenApiController } from './openapi.controller.js';
 import { openApiDocument } from './openapi-document.js';
@@ -81,12 +79,7 @@ function giveAuthority(app: NestExpressApplication, file: string): void {
 }
 
 function useSessions(app: NestExpressApplication, config: ServerConfig): void {
-  const pool = new Pool({ connectionString: config.databaseUrl, max: 4, Client: SteadyClient });
-  pool.on('error', () => {
-    // A lost idle connection is replaced at the next query; without a listener it would end the process.
-  });
-  const Store = connectPgSimple(session);
-  const store = restedTouch(new Store({ pool, tableName: 'http_session', pruneSessionInterval: quietPrune() }));
+  const { store, close: closeStore } = sessionStore(config.databaseUrl);
   app.use(
     session({
       store,
@@ -100,37 +93,9 @@ function useSessions(app: NestExpressApplication, config: ServerConfig): void {
   );
   const close = app.close.bind(app);
   app.close = async () => {
-    store.close();
     await close();
-    await pool.end();
+    await closeStore();
   };
-}
-
-/** How often a session's end is put off at most [ms]: not with every request. */
-const TOUCH_MS = 15 * 60_000;
-/** Sessions whose last time is remembered; beyond it all are forgotten, and touched once more. */
-const MOST_TOUCHED = 5000;
-
-/** A store that writes a session's new end only now and then: against two weeks a quarter of an hour is nothing. */
-function restedTouch<Store extends session.Store>(store: Store): Store {
-  const touch = store.touch?.bind(store);
-  if (!touch) return store;
-  const touched = new Map<string, number>();
-  store.touch = (sid, data, done) => {
-    const now = Date.now();
-    if (now - (touched.get(sid) ?? 0) < TOUCH_MS) {
-      done?.();
-      return;
-    }
-    if (touched.size >= MOST_TOUCHED) touched.clear();
-    touched.set(sid, now);
-    touch(sid, data, done);
-  };
-  return store;
-}
-
-function quietPrune(): number {
-  return 60 * 60;
 }
 
 function serveWeb(app: NestExpressApplication, webRoot: string): void {

@@ -26,10 +26,9 @@ export class AuthController {
   @Get('who')
   @Needs('nothing')
   @ApiOkResponse({ type: WhoDto })
-  async who(@Req() request: Request): Promise<WhoDto> {
-    const { session } = request;
-    const person = session.personId ? await this.people.find(session.personId) : null;
-    return this.whoDto(request, person && !isOver(session, person, new Date()) ? person : null);
+  who(@Req() request: Request): Promise<WhoDto> {
+    const person = this.people.letIn(request.door)?.person;
+    return this.whoDto(request, person && !isOver(request.session, person, new Date()) ? person : null);
   }
 
   @Post('sign-in')

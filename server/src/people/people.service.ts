@@ -6,7 +6,7 @@ import { randomUUID } from 'node:crypto';
 import { Repository } from 'typeorm';
 import { SERVER_CONFIG, type ServerConfig } from '../config.js';
 import { ProblemException } from '../errors/problem.js';
-import { SNAPSHOT } from '../wire/same-answer.js';
+import { atTheDoor, doorColumns, type AtTheDoor, type DoorRow } from './at-the-door.js';
 import { Hasher } from './hash-budget.js';
 import type { NewPersonDto } from './people.dto.js';
 import { Person } from './person.entity.js';
@@ -15,10 +15,7 @@ import { recordChange } from './record-change.js';
 /** Serializes the first visitors of an empty shop. */
 const SETUP_LOCK = 4311;
 
-const AT_THE_DOOR = `
-  select id, name, login, role, unit_system as "unitSystem", demo, active, word_until as "wordUntil", session_round as "sessionRound",
-    created_at as "createdAt", ${SNAPSHOT} as snapshot
-  from person where id = $1`;
+const AT_THE_DOOR = `select ${doorColumns('person')} from person where id = $1`;
 
 const loginTaken = (login: string): ProblemException => new ProblemException(409, 'login-taken', `"${login}" is taken. Choose another sign-in name.`);
 
@@ -53,16 +50,14 @@ export class PeopleService {
 
   /** Nobody where the account is closed, or made up and this is not the demo. */
   async find(id: string): Promise<Person | null> {
-    return (await this.atTheDoor(id)).person;
+    const rows: DoorRow[] = await this.people.query(AT_THE_DOOR, [id]);
+    const found = rows.at(0);
+    return found && this.mayEnter(found) ? atTheDoor(found).person : null;
   }
 
-  /** The person of a request, and what of the database it sees: asked with every request, so in one plain query. */
-  async atTheDoor(id: string): Promise<{ readonly person: Person | null; readonly snapshot: string | undefined }> {
-    const rows: (Person & { snapshot: string })[] = await this.people.query(AT_THE_DOOR, [id]);
-    const found = rows.at(0);
-    if (found === undefined) return { person: null, snapshot: undefined };
-    const { snapshot, ...person } = found;
-    return { person: this.mayEnter(person) ? person : null, snapshot };
+  /** Of those at the door, who may come in. */
+  letIn(door: AtTheDoor | undefined): AtTheDoor | null {
+    return door && this.mayEnter(door.person) ? door : null;
   }
 
   /** Made-up people are nobody outside the demo: their password is known to everybody. */
