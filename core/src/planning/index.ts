@@ -42,5 +42,6 @@ export {
   type ShopTask,
 } from './whole-shop.js';
 export { conflictsOn, type WallConflict } from './wall-conflicts.js';
+export { standingOf, type Standing } from './benches.js';
 export { isWorkOf, sessionMoved, wallOf, type WallBuild, type WallKind, type WallSpan } from './wall.js';
 export { changedLimits, tryWhatIf, whatIfs, type ChangedLimit, type WhatIf } from './what-if.js';

@@ -149,10 +149,10 @@ function benchesTaken(spans: readonly WallSpan[], { places }: ShopCalendar): Wal
     if (there === 0 || together.length <= there) return [];
     return [
       {
-        id: `bench ${one.spanId}`,
+        id: `bench ${one.sinceId}`,
         atMin: one.fromMin,
         words: `${String(together.length)} molds at ${there === 1 ? 'one bench' : `${String(there)} benches`}: ${together.map(({ build }) => build).join(' · ')}`,
-        spanIds: [one.spanId],
+        spanIds: [one.id, one.sinceId],
       },
     ];
   });

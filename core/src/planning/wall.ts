@@ -17,7 +17,8 @@ export interface WallBuild {
   readonly plan: PlanDocument;
 }
 
-export type WallKind = 'release' | 'session' | 'oven' | 'demolding';
+/** Standing: on its plug at a bench (benches.ts) */
+export type WallKind = 'release' | 'session' | 'oven' | 'demolding' | 'standing';
 
 /** Something on the wall, by minutes of the shop's clock since 1970 [min]. */
 export interface WallSpan {

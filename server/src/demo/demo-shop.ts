@@ -24,6 +24,7 @@ export const demoShop: ShopCalendar = {
   places: [
     { id: 'long-bench', name: 'Long bench', kind: 'bench', lengthMm: 6000, widthMm: 2000 },
     { id: 'window-bench', name: 'Window bench', kind: 'bench', lengthMm: 2500, widthMm: 1200 },
+    { id: 'floor', name: 'Floor by the door', kind: 'bench', lengthMm: 4000, widthMm: 3000 },
     { id: 'booth', name: 'Spray booth', kind: 'booth', lengthMm: 4000, widthMm: 3000 },
     { id: 'oven', name: 'Oven', kind: 'oven', lengthMm: 2200, widthMm: 1600, highestC: 90 },
   ],

@@ -1,5 +1,5 @@
 import { beginningOn, type PlanDocument } from '@pentimento/core/plan';
-import { conflictsOn, sessionMoved, type WallSpan } from '@pentimento/core/planning';
+import { conflictsOn, sessionMoved, standingOf, type WallSpan } from '@pentimento/core/planning';
 import { DAY_MIN, dateOf, dayNumber, momentText } from '@pentimento/core/shop-time';
 import { ChevronLeft, ChevronRight, Undo2 } from 'lucide-react';
 import { useMemo, useState } from 'react';
@@ -304,7 +304,8 @@ function rowsBy(by: By, spans: readonly WallSpan[], builds: readonly Build[], pe
     }
     case 'place':
       return [
-        { id: 'bench', name: 'Bench', spans: spans.filter(({ kind, sprayed }) => kind !== 'oven' && !sprayed), build: null },
+        { id: 'bench', name: 'Benches', spans: standingOf(spans), build: null },
+        { id: 'at-bench', name: 'Work at a bench', spans: spans.filter(({ kind, sprayed }) => kind !== 'oven' && !sprayed), build: null },
         { id: 'booth', name: 'Spray booth', spans: spans.filter(({ sprayed }) => sprayed), build: null },
         { id: 'oven', name: 'Oven', spans: spans.filter(({ kind }) => kind === 'oven'), build: null },
       ];

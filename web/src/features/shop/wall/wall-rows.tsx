@@ -41,6 +41,7 @@ const FILL: Readonly<Record<WallKind, { readonly opacity: number; readonly dashe
   session: { opacity: 0.3, dashed: false },
   oven: { opacity: 0.14, dashed: true },
   demolding: { opacity: 0.7, dashed: false },
+  standing: { opacity: 0.1, dashed: false },
 };
 const WEEKDAYS = ['Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat', 'Sun'];
 /** 0: Monday. 1970-01-01 was a Thursday. */
