@@ -61,8 +61,9 @@ export class BuildsService {
   /** Heads of builds, the last changed first; what is not judged by today's rules is judged soon. */
   async list({ search, offset, limit, finished, units = 'metric' }: BuildsQueryDto): Promise<BuildsDto> {
     const asked = [likePattern(search), finished === undefined ? null : finished === 'yes'];
-    const [{ total }]: { total: string }[] = await this.database.query(`select count(*) as total from build b ${BUILDS_WHERE}`, asked);
-    const rows: BuildRow[] = await this.database.query(BUILD_HEADS, [...asked, limit ?? PAGE, offset ?? 0]);
+    const counted: Promise<{ total: string }[]> = this.database.query(`select count(*) as total from build b ${BUILDS_WHERE}`, asked);
+    const listed: Promise<BuildRow[]> = this.database.query(BUILD_HEADS, [...asked, limit ?? PAGE, offset ?? 0]);
+    const [[{ total }], rows] = await Promise.all([counted, listed]);
     const open = rows.filter(({ status, judgedBy }) => status !== 'finished' && judgedBy !== this.judgments.rules);
     this.judgments.judgeSoon(open.map(({ id }) => id));
     return { total: Number(total), builds: rows.map((row) => toBuildHeadDto(row, { rules: this.judgments.rules, units })) };

@@ -57,17 +57,18 @@ export class MoldsService implements OnApplicationBootstrap {
 
   async rack({ search, offset, limit, order = 'due' }: RackQueryDto): Promise<RackDto> {
     const pattern = likePattern(search);
-    const [{ total, due }]: { total: string; due: string }[] = await this.database.query(
+    const counted: Promise<{ total: string; due: string }[]> = this.database.query(
       `select count(*) as total, count(*) filter (where urgency = 0) as due from mold
         where $1::text is null or number ilike $1 or part ilike $1 or customer ilike $1 or place ilike $1`,
       [pattern],
     );
-    const molds = await this.molds.find({
+    const listed = this.molds.find({
       where: pattern === null ? {} : [{ number: ILike(pattern) }, { part: ILike(pattern) }, { customer: ILike(pattern) }, { place: ILike(pattern) }],
       order: ORDERS[order],
       skip: offset ?? 0,
       take: limit ?? PAGE,
     });
+    const [[{ total, due }], molds] = await Promise.all([counted, listed]);
     return { total: Number(total), due: Number(due), molds: molds.map(toHead) };
   }
 
