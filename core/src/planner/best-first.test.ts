@@ -65,6 +65,26 @@ test('only what is better than something is looked for', () => {
   expect(bestFirst(new Toy(rising), { beat: [3.1, 3] })).toMatchObject({ status: 'optimal', best: { cost: [3, 3] } });
 });
 
+test('of a cost only so many parts are searched for: a plan as good in those is enough', () => {
+  class Even extends Toy {
+    override bound(choices: readonly Choice[]): Cost {
+      return [7, ...super.bound(choices)];
+    }
+    override finish(grown: Grown, choices: readonly Choice[]): { cost: Cost; demoldS: number } | null {
+      const end = super.finish(grown, choices);
+      return end && { ...end, cost: [7, ...end.cost] };
+    }
+  }
+  // What is cheap at first makes the last dear: any plan is found before the best is.
+  const lastLate = (startS: number, item: number): number => (item < 2 ? startS : startS < 8 ? 20 : 0);
+  const all = bestFirst(new Even(lastLate), { dive: true });
+  const first = bestFirst(new Even(lastLate), { dive: true, parts: 1 });
+  expect([all.status, first.status]).toEqual(['optimal', 'optimal']);
+  expect(first.best?.cost[0]).toBe(7);
+  expect(first.evaluated).toBeLessThan(all.evaluated);
+  expect(compareCosts(all.best!.cost, first.best!.cost)).toBeLessThan(0);
+});
+
 test('stopped, it says what no plan beats', () => {
   let asked = 0;
   const stopped = bestFirst(new Toy(rising), { shouldStop: () => ++asked > 2 });

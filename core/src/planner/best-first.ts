@@ -93,6 +93,8 @@ export interface BestFirstOptions {
   readonly dive?: boolean;
   /** Only what is better than this counts */
   readonly beat?: Cost;
+  /** So many parts of the cost count, the others are not searched for; left out: all */
+  readonly parts?: number;
 }
 
 /** States are equal within these: temperature [K] and cure [-] of every cell. */
@@ -249,8 +251,9 @@ class Search<G extends Grown> {
 
   private mayBeBetter(cost: Cost): boolean {
     if (!Number.isFinite(cost[0])) return false;
-    if (this.best) return compareCosts(cost, this.best.cost) < 0;
-    return !this.options.beat || compareCosts(cost, this.options.beat) < 0;
+    const { beat, parts } = this.options;
+    const known = this.best?.cost ?? beat;
+    return !known || compareCosts(cost.slice(0, parts), known) < 0;
   }
 
   /** Reads what becomes of a session, and opens what may follow. */

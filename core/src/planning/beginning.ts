@@ -1,4 +1,4 @@
-import { jointMinutes, jointSchedule } from '../joints/joint-schedule.js';
+import { jointSchedule, type TimesBySection } from '../joints/joint-schedule.js';
 import { sectionTimes, type SectionEvaluation } from '../judging/evaluate-mold.js';
 import type { CardLibrary } from '../plan/card-library.js';
 import type { PlanDocument } from '../plan/plan-document.js';
@@ -13,7 +13,7 @@ export interface Beginning {
 }
 
 /** A section that has to wait is released as soon as it may be; one that has not, as planned. Gel coat comes when the release is through. */
-export function beginningAfter(plan: PlanDocument, id: string, freeMin: number, cards: CardLibrary): Beginning {
+function beginningAfter(plan: PlanDocument, id: string, freeMin: number, cards: CardLibrary): Beginning {
   const view = sectionOf(plan, id);
   const { release } = view;
   if (!release) return { releaseMin: null, fromMin: freeMin };
@@ -22,20 +22,8 @@ export function beginningAfter(plan: PlanDocument, id: string, freeMin: number, 
   return { releaseMin, fromMin: Math.max(freeMin, gateMin) };
 }
 
-/** Hands at the joint steps that lie between two sections [min]. */
-export function jointsBetweenMin(plan: PlanDocument, first: string, second: string): number {
-  const parting = (plan.mold.design?.partings ?? []).find(
-    ({ firstSectionId, secondSectionId }) => firstSectionId === first && secondSectionId === second,
-  );
-  if (!parting) return 0;
-  return plan.joints
-    .filter(({ kind, partingId }) => partingId === parting.id && kind === 'flange released')
-    .reduce((sum, joint) => sum + jointMinutes(plan, joint, parting), 0);
-}
-
-/** When a section may begin: what it comes after is laid, the flange it lies against is hard, cleaned and released. */
-export function beginningOf(plan: PlanDocument, id: string, done: readonly SectionEvaluation[], cards: CardLibrary): Beginning {
-  const times = sectionTimes(done, cards);
+/** When a section may begin: what it comes after is laid, the flange it lies against is hard, cleaned and released. Never earlier for later times. */
+export function beginningBy(plan: PlanDocument, id: string, times: TimesBySection, cards: CardLibrary): Beginning {
   const section = sectionNamed(plan, id);
   const after = section.after === undefined ? undefined : times.get(section.after);
   const there = { ...plan, sections: plan.sections.filter((one) => one.id === id || times.has(one.id)) };
@@ -44,3 +32,7 @@ export function beginningOf(plan: PlanDocument, id: string, done: readonly Secti
     .map(({ endMin }) => endMin);
   return beginningAfter(plan, id, Math.max(0, after?.laidMin ?? 0, ...flange), cards);
 }
+
+/** The same after sections that are planned. */
+export const beginningOf = (plan: PlanDocument, id: string, done: readonly SectionEvaluation[], cards: CardLibrary): Beginning =>
+  beginningBy(plan, id, sectionTimes(done, cards), cards);

@@ -7,7 +7,7 @@ import { sectionNamed } from '../plan/section-view.js';
 import { bestFirst, compareCosts, type Cost, type SearchResult, type SearchStatus } from '../planner/best-first.js';
 import { DAY_MIN } from '../shop-time/shop-clock.js';
 import { firstOf, type End } from './after-laying.js';
-import { beginningAfter, beginningOf, jointsBetweenMin } from './beginning.js';
+import { beginningBy, beginningOf } from './beginning.js';
 import { limitOf, type Clearance } from './limits.js';
 import { comesBefore, placesInOrder } from './order.js';
 import { daysLookedAt, spellsOf, type PlanQuestion } from './plan-question.js';
@@ -65,6 +65,8 @@ interface Pass {
 const CLEARANCES: readonly Clearance[] = [1, 1.5, 2, 2.5, 3, 4];
 /** Moments at which a finished mold is asked whether it may come off. */
 const MOST_DEMOLDINGS = 96;
+/** Of a section's time, for what no plan beats. */
+const BOUND_SHARE = 0.5;
 /** Closer is not asked [margins of care]. */
 const CLEARANCE_STEP = 0.25;
 /** Of the time that is left, for each. */
@@ -247,9 +249,13 @@ class Planner {
       const ends = waited && task.objective === 'earliest' ? 'hard' : 'demolding';
       const { releaseMin, fromMin } = beginningOf(plan, id, done, cards);
       const own: GroundQuestion = { plan, sectionId: id, done, releaseMin, fromMin: Math.max(task.fromMin ?? 0, fromMin), only, ends, clear };
-      const untilS = this.options.elapsedS() + (Math.min(shareS, task.timeLimitS) - (this.options.elapsedS() - begun)) / (order.length - i);
+      const now = this.options.elapsedS();
+      const ownS = (Math.min(shareS, task.timeLimitS) - (now - begun)) / (order.length - i);
+      const untilS = now + ownS;
+      // How far from its limits a section keeps where a probability is wanted is more than must be: it bounds nothing.
+      const bounds = !anyWill && task.objective === 'earliest' && !this.scenarios;
       const ground = this.ground(own);
-      const result = this.search(ground, { only, anyWill, untilS });
+      const result = this.search(ground, { only, anyWill, untilS: bounds && i > 0 ? untilS - ownS * BOUND_SHARE : untilS });
       if (only) {
         const proved = result.status === 'optimal' || result.status === 'infeasible';
         return { proved, leastCost: result.status === 'infeasible' ? Infinity : result.bound[0] };
@@ -270,12 +276,13 @@ class Planner {
 
   private search(
     ground: SectionGround,
-    { only, anyWill, untilS }: { readonly only: boolean; readonly anyWill: boolean; readonly untilS: number },
+    { only, anyWill, untilS, parts }: { readonly only: boolean; readonly anyWill: boolean; readonly untilS: number; readonly parts?: number },
   ): SearchResult {
     let any = false;
     const before = this.evaluated;
     const result = bestFirst(ground, {
       dive: true,
+      ...(parts === undefined ? {} : { parts }),
       ...(only && this.best ? { beat: this.best.cost } : {}),
       shouldStop: () => {
         this.evaluated += 1;
@@ -294,8 +301,9 @@ class Planner {
   /** No plan has a section hard, or off, earlier: it begins no sooner than what it waits for is hard at the soonest, and nobody is busy elsewhere [h]. */
   private leastAfter(own: GroundQuestion, leastHard: ReadonlyMap<string, number>, result: SearchResult, untilS: number): number {
     const { plan, sectionId } = own;
-    const free = comesBefore(plan, sectionId).map((id) => (leastHard.get(id) ?? 0) * 60 + jointsBetweenMin(plan, id, sectionId));
-    const begins = beginningAfter(plan, sectionId, Math.max(0, ...free), this.question.cards);
+    // Laid at some time before it is hard: that bounds nothing.
+    const times = new Map([...leastHard].map(([id, hardH]) => [id, { laidMin: 0, hardMin: hardH * 60 }] as const));
+    const begins = beginningBy(plan, sectionId, times, this.question.cards);
     const fromMin = Math.max(this.question.task.fromMin ?? 0, begins.fromMin);
     const boundOf = ({ status, best, bound }: SearchResult): number => (status === 'optimal' && best ? best.cost[0] : bound[0]);
     if (own.done.length === 0) return boundOf(result);
@@ -303,6 +311,7 @@ class Planner {
       this.search(this.ground({ ...own, ...begins, fromMin }, true), {
         only: false,
         anyWill: false,
+        parts: 1,
         untilS: Math.max(untilS, this.options.elapsedS() + 1),
       }),
     );
