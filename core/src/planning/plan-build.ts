@@ -295,6 +295,7 @@ class Planner {
       },
     });
     this.evaluated = before + result.evaluated;
+    if (!result.best && this.rules.length === 0) this.rules = [...ground.ruledOut.values()];
     return result;
   }
 

@@ -174,7 +174,7 @@ describe('one section', () => {
   test('stopped before anything is found, and after', () => {
     expect(planBuild(ask(staged), counted(1))).toMatchObject({ status: 'stopped', found: null, gap: null });
     let found = false;
-    const half = planBuild(ask(staged, { objective: 'fewest hands' }, { plies: true }), {
+    const half = planBuild(ask(staged, { objective: 'mixed' }, { plies: true, catalyst: true }), {
       elapsedS: () => 0,
       shouldStop: () => found,
       onBetter: () => (found = true),

@@ -11,8 +11,9 @@ import type { PlanLayer } from '../plan/section-plan.js';
 import { sectionNamed } from '../plan/section-view.js';
 import { fieldOf, zoneOf, type NeighborFlange } from '../plan/zone-view.js';
 import { zoneLayer } from '../plan/zones.js';
-import type { Choice, Finished, Ground, Grown, Next, State } from '../planner/best-first.js';
+import { SAME_S, type Choice, type Finished, type Ground, type Grown, type Next, type State } from '../planner/best-first.js';
 import { lateJoint } from '../stack/preparation.js';
+import { leastBetweenMin } from '../stack/sheet-objections.js';
 import { plannedAt, type JointWindow } from '../windows/joint-window.js';
 import { demoldedAt, firstOf, ovenAfter, type End } from './after-laying.js';
 import { stateOf, topWindow, type GrownZone, type ZoneWindows } from './grown-zone.js';
@@ -117,6 +118,7 @@ export class SectionGround extends SectionHours implements Ground<GrownSection> 
     const brokenS = stops.reduce((least, { kind, timeS }) => Math.min(least, limitOf(kind) === 'heat' ? timeS : -Infinity), Infinity);
     const laid = countLaid(choices);
     const last = choices[choices.length - 1];
+    const betweenS = this.asked.lifted.has('rules') ? 0 : leastBetweenMin(this.sessionOf(laid - last.count, last), cards) * 60;
     let windows: readonly ScenarioWindows[] | undefined;
     const grown = {
       zones,
@@ -129,6 +131,7 @@ export class SectionGround extends SectionHours implements Ground<GrownSection> 
       brokenS: () => brokenS,
       closesS: () => endS,
       mayGoOn: (next, startS) =>
+        startS - last.startS >= betweenS - SAME_S &&
         this.fits(zones, laid, { ...next, startS }, this.asked.clear) &&
         this.lostIn(grown, laid, { ...next, startS }).size <= (this.asked.scenarios?.mayFail ?? Infinity),
       risk: (next, startS) => this.lostIn(grown, laid, { ...next, startS }).size,

@@ -10,6 +10,8 @@ import { CLEAN_MIN } from '../steps/session-steps.js';
 import { sessionHands, type SessionHands } from './session-hands.js';
 import { chosenSessions, movedCatalyst, sectionItems, sizesAfter, type SectionItem, type Way } from './section-items.js';
 import type { SectionQuestion } from './section-question.js';
+import { atOnceObjections } from '../stack/sheet-objections.js';
+import type { Objection } from '../plan/objection.js';
 
 const HOUR_S = 3600;
 
@@ -20,6 +22,8 @@ export class SectionHours {
   protected readonly field: SectionPlan;
   /** From the last ply to demolding at the least [s] */
   protected readonly leastHoldS: number;
+  /** Rules by which some session is not even tried, by their ids */
+  readonly ruledOut = new Map<string, Objection>();
   private readonly nextsAt = new Map<number, readonly Next[]>();
   private readonly handsAt = new Map<string, SessionHands>();
   private readonly lastArrivals = new Map<string, number>();
@@ -52,10 +56,21 @@ export class SectionHours {
       const after = this.sectionItems.at(laid + count);
       // A locked session is laid as it is: nothing of it apart, nothing with it.
       if ([...sessions].some((id) => locked.has(id)) && (sessions.size > 1 || !own[0].first || after?.session.id === own[0].session.id)) return [];
-      return ways.flatMap((way, w): Next[] => (this.wayFits(own, laid, way, cards) ? [{ count, way: w }] : []));
+      return ways.flatMap((way, w): Next[] => {
+        const next = { count, way: w };
+        return this.wayFits(own, laid, way, cards) && this.isAllowed(laid, next) ? [next] : [];
+      });
     });
     this.nextsAt.set(laid, found);
     return found;
+  }
+
+  /** What a sheet forbids of one session is forbidden of every plan with it. */
+  private isAllowed(laid: number, next: Next): boolean {
+    if (this.asked.lifted.has('rules')) return true;
+    const stops = atOnceObjections(this.sessionOf(laid, next), this.asked.cards).filter(({ level }) => level === 'stop');
+    for (const stop of stops) this.ruledOut.set(stop.id, stop);
+    return stops.length === 0;
   }
 
   /** Sizes and ways as planned come first. */

@@ -3,7 +3,9 @@ import { changeSection } from '../plan/edit-document.js';
 import { planOf } from '../plan/lift-plan.js';
 import { planFromTemplate } from '../plan/stack-templates.js';
 import { newZone, withZoneLayer } from '../plan/zones.js';
+import { SectionHours } from './section-hours.js';
 import { AS_PLANNED, chosenSessions, movedCatalyst, sectionItems, sizesAfter, type Way } from './section-items.js';
+import { WEIGHTS, type LimitClass } from './task.js';
 
 const cards = cardLibrary();
 const plan = changeSection(
@@ -82,4 +84,23 @@ test('catalyst is moved up to the edge of the card’s range and not over it', (
   expect(movedCatalyst(layer, maxPct - layer.catalystPct! + 0.01, cards)).toBeNull();
   expect(movedCatalyst(layer, minPct - layer.catalystPct!, cards)).toBeCloseTo(minPct, 9);
   expect(movedCatalyst({ ...layer, catalystPct: null }, 0.1, cards)).toBeNull();
+});
+
+test('what a sheet forbids of one session is not tried, and said; without rules everything is', () => {
+  const lowProfile = planOf(
+    planFromTemplate('low-profile', { startDate: '2026-11-30', areaM2: 1, plug: { materialId: 'mdf', thicknessMm: 18, heatLimitC: 60 } }),
+  );
+  const before = lowProfile.sections[0].sessions.slice(0, 2).reduce((sum, { layers }) => sum + layers.length, 0);
+  const hours = (lifted: readonly LimitClass[]): SectionHours =>
+    new SectionHours({
+      ...{ plan: lowProfile, cards, sectionId: lowProfile.sections[0].id, done: [], spells: () => [[0, 1e5]], fromMin: 0, releaseMin: null },
+      ...{ horizonMin: 1e4, gridMin: 30, pliesMayMove: true, locked: new Set(), ways: [AS_PLANNED], weights: WEIGHTS.earliest, ends: 'demolding' },
+      ...{ clear: 0, lifted: new Set(lifted), scenarios: null, accept: () => 'yes' as const },
+    });
+  const sizes = (of: SectionHours): number[] => of.nexts(before).map(({ count }) => count);
+  // Its sheet asks for three plies at once: two are too few by a third, which is more than stretched.
+  const ruled = hours([]);
+  expect(sizes(ruled)[0]).toBe(3);
+  expect([...ruled.ruledOut.values()].map(({ level }) => level)).toEqual(['stop']);
+  expect(sizes(hours(['rules']))[0]).toBe(1);
 });

@@ -25,10 +25,20 @@ interface Broken {
  */
 export function sheetObjections(plan: SectionPlan, cards: CardLibrary): Objection[] {
   return plan.sessions.flatMap((session, index) => [
-    ...operations(session, cards).flatMap((operation) => operationRules(session, operation)),
+    ...atOnceObjections(session, cards),
     ...session.layers.flatMap((layer) => leanLayers(layer, cardOf(cards, layer.cardId))),
     ...(index === 0 ? [] : waits(plan.sessions[index - 1], session, cards)),
   ]);
+}
+
+/** What the sheets say of what one session lays at once, whenever that is. */
+export const atOnceObjections = (session: PlanSession, cards: CardLibrary): Objection[] =>
+  operations(session, cards).flatMap((operation) => operationRules(session, operation));
+
+/** So soon after a session begins nothing may follow, by the sheet of what it ends with: sooner is not only stretched [min]. */
+export function leastBetweenMin({ layers }: PlanSession, cards: CardLibrary): number {
+  const top = layers.at(-1);
+  return (top ? (cardOf(cards, top.cardId).limits.sheet.betweenSessionsH ?? 0) : 0) * 60 * (1 - STRETCHED);
 }
 
 /** What one session lays of one resin: laminate and paste, not coats. */
