@@ -260,8 +260,7 @@ class Planner {
         const proved = result.status === 'optimal' || result.status === 'infeasible';
         return { proved, leastCost: result.status === 'infeasible' ? Infinity : result.bound[0] };
       }
-      // How far a section keeps from its limits where a probability is wanted is more than must be: it bounds nothing.
-      if (!anyWill && task.objective === 'earliest' && !this.scenarios) {
+      if (bounds) {
         const least = this.leastAfter(own, leastHard, result, untilS);
         leastHard.set(id, least);
         if (ends === 'demolding') leastCost = Math.max(leastCost, least);

@@ -6,6 +6,7 @@ import { evaluatePlan } from '../judging/evaluate-plan.js';
 import { laminatingHours } from '../steps/labor.js';
 import { stepsOf, workedOut } from '../steps/steps-of.js';
 import { lateJoint, preparationOf, preparations } from './preparation.js';
+import { leastBetweenMin } from './sheet-objections.js';
 import { stackObjections } from './stack-objections.js';
 
 describe('rules of the sheet, beside the simulation', () => {
@@ -35,6 +36,22 @@ describe('rules of the sheet, beside the simulation', () => {
     expect(found(withPlies('low-profile', 'l3', { resinToGlass: 1.6 }), 'lean-l3')).toBe('stop');
     expect(found(withPlies('low-profile', 'l3', { resinToGlass: 2.3 }), 'lean-l3')).toBeUndefined();
     expect(found(withPlies('staged', 'l4', { resinToGlass: 1.6 }), 'lean-l4')).toBeUndefined();
+  });
+
+  test('so soon after a session that it is more than stretched: a minute less is a stop', () => {
+    const plan = school('staged');
+    const library = changed('ve_skin', { betweenSessionsH: 8 });
+    const index = plan.sessions.findIndex(({ layers }) => layers.at(-1)?.cardId === 've_skin');
+    const least = leastBetweenMin(plan.sessions[index], library);
+    expect(least).toBe(360);
+    expect(leastBetweenMin(plan.sessions[0], library)).toBe(0);
+    const after = (gapMin: number): string | undefined => {
+      const { startMin } = plan.sessions[index];
+      const sessions = plan.sessions.map((one, i) => (i === index + 1 ? { ...one, startMin: startMin + gapMin } : one));
+      return found({ ...plan, sessions }, `soon-${plan.sessions[index + 1].id}`, library);
+    };
+    expect(after(least)).toBe('care');
+    expect(after(least - 1)).toBe('stop');
   });
 
   test('thickness at once, and hours between sessions', () => {

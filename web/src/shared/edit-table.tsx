@@ -1,5 +1,6 @@
 import { Plus, Trash2 } from 'lucide-react';
 import type { ReactNode } from 'react';
+import { HeadRow } from './head-row';
 
 interface EditTableProps<T extends { readonly id: string; readonly name: string }> {
   readonly caption: string;
@@ -25,18 +26,11 @@ export function EditTable<T extends { readonly id: string; readonly name: string
     <div className="overflow-x-auto">
       <table className="w-full text-sm">
         <caption className="sr-only">{caption}</caption>
-        <thead>
-          <tr className="muted text-left text-xs">
-            {heads.map((head) => (
-              <th key={head} className="pr-3 font-normal">
-                {head}
-              </th>
-            ))}
-            <th>
-              <span className="sr-only">Remove</span>
-            </th>
-          </tr>
-        </thead>
+        <HeadRow heads={heads}>
+          <th>
+            <span className="sr-only">Remove</span>
+          </th>
+        </HeadRow>
         <tbody>
           {rows.map((row) => (
             <tr key={row.id} className="hairline border-t align-top">

@@ -1,5 +1,7 @@
-/** The heads of a table that is read, not edited. */
-export function HeadRow({ heads }: { heads: readonly string[] }) {
+import type { ReactNode } from 'react';
+
+/** The heads of a table, and what stands after them. */
+export function HeadRow({ heads, children }: { heads: readonly string[]; children?: ReactNode }) {
   return (
     <thead>
       <tr className="muted text-left text-xs">
@@ -8,6 +10,7 @@ export function HeadRow({ heads }: { heads: readonly string[] }) {
             {head}
           </th>
         ))}
+        {children}
       </tr>
     </thead>
   );
