@@ -145,7 +145,7 @@ function writing(cookie: string, moldIds: readonly string[]): { stop: () => { ke
 
 const LISTS: readonly (readonly [string, string])[] = [
   ['the rack', 'select * from mold order by urgency, number limit 60'],
-  ['the rack, searched', `select * from mold where number ilike '%17%' or part ilike '%17%' order by urgency, number limit 60`],
+  ['the rack, searched', `select * from mold where names like '%17%' order by urgency, number limit 60`],
   ['how many are due', 'select count(*), count(*) filter (where urgency = 0) from mold'],
   ['the edition of the rack', 'select count(*), coalesce(sum(edition), 0) from mold'],
   [

@@ -49,7 +49,8 @@ export async function createApp(
   app.use(sayKeeping);
   app.use(jsonBodies);
   app.use(refuseBadShape);
-  app.use(cookieParser(config.sessionSecret));
+  // Only where they are read: each signature costs.
+  app.use(['/api/auth', '/api/devices'], cookieParser(config.sessionSecret));
   useSessions(app, config);
   app.setGlobalPrefix('api');
   app.useGlobalPipes(

@@ -105,7 +105,7 @@ export class AuthController {
     return {
       person: person ? toPersonDto(person) : null,
       byCode: person !== null && request.session.way === 'code',
-      needsSetup: !(await this.people.anyone()),
+      needsSetup: person === null && !(await this.people.anyone()),
       demoPeople: this.config.demo && !person ? (await this.people.demoPeople()).map(toPersonDto) : [],
       device: device?.name ?? null,
       switchable: device ? (await this.people.withCode()).map(({ id, name }) => ({ id, name })) : [],

@@ -36,6 +36,23 @@ describe('accounts', () => {
     expect(body.person.name).toBe('Cleo Strand');
   });
 
+  test('whoever asks at the same moment is answered as who they are, and a session that ended meanwhile is over', async () => {
+    const [ada, cleo, gone, nobody] = [await shop.signedIn('ada'), await shop.signedIn('cleo'), await shop.signedIn('finn'), shop.anonymous()];
+    await gone.post('/api/auth/sign-out').expect(200);
+    const askers = [ada, cleo, gone, nobody, cleo, ada, ada, nobody, cleo, gone];
+    const answers = await Promise.all(askers.map((agent) => agent.get('/api/auth/who').expect(200)));
+    const names = new Map([
+      [ada, 'Ada Marsh'],
+      [cleo, 'Cleo Strand'],
+    ]);
+    answers.forEach(({ body }, i) => {
+      expect(body.person?.name).toBe(names.get(askers[i]));
+    });
+    expect((await Promise.all([ada.get('/api/molds'), nobody.get('/api/molds'), cleo.get('/api/molds')])).map(({ status }) => status)).toEqual([
+      200, 401, 200,
+    ]);
+  });
+
   test('requests from a foreign page are refused', async () => {
     const agent = await shop.signedIn();
     expect((await agent.patch('/api/people/me').set('origin', 'http://elsewhere.example').send({ unitSystem: 'us' }).expect(403)).body.code).toBe(

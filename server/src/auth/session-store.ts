@@ -1,4 +1,5 @@
 import connectPgSimple from 'connect-pg-simple';
+import DataLoader from 'dataloader';
 import type { Request } from 'express';
 import session from 'express-session';
 import { Pool } from 'pg';
@@ -19,50 +20,59 @@ const MOST_TOUCHED = 5000;
 const PRUNE_S = 60 * 60;
 
 interface SessionRow {
+  readonly sid: string;
   readonly sess: session.SessionData;
   /** null: nobody's, or of somebody who is no more */
   readonly id: string | null;
 }
 
-const isOfSomebody = (row: SessionRow): row is SessionRow & DoorRow => row.id !== null;
+const isOfSomebody = (row: Pick<SessionRow, 'id'>): row is DoorRow => row.id !== null;
 
 const SESSION = {
   name: 'session',
   text: `
-    select s.sess, ${doorColumns('p')}
+    select s.sid, s.sess, ${doorColumns('p')}
     from http_session s left join person p on p.id = (s.sess ->> 'personId')::uuid
-    where s.sid = $1 and s.expire >= now()`,
+    where s.sid = any($1) and s.expire >= now()`,
 };
 
 const Kept = connectPgSimple(session);
 
-/** Sessions in the database: read together with their person in one query, since both are asked with every request. */
+/**
+ * Sessions in the database: read together with their person in one query, since both are asked with every request; and requests that came
+ * in at once ask once. Nothing is kept: what is read was asked after the request came.
+ */
 class SessionStore extends Kept {
   private readonly doors = new WeakMap<session.SessionData, AtTheDoor>();
   private readonly touched = new Map<string, number>();
+  private readonly asked = new DataLoader<string, SessionRow | null>((sids) => this.read(sids), { cache: false, batchScheduleFn: setImmediate });
 
   constructor(private readonly connections: Pool) {
     super({ pool: connections, tableName: 'http_session', pruneSessionInterval: PRUNE_S });
   }
 
   override get(sid: string, done: (error: unknown, data?: session.SessionData | null) => void): void {
-    this.connections.query<SessionRow>({ ...SESSION, values: [sid] }).then(
-      ({ rows }) => {
-        const found = rows.at(0);
-        if (!found) {
-          done(null, null);
-          return;
-        }
-        if (isOfSomebody(found)) {
-          const { sess, ...row } = found;
-          this.doors.set(sess, atTheDoor(row));
-        }
-        done(null, found.sess);
+    this.asked.load(sid).then(
+      (found) => {
+        done(null, found && this.opened(found));
       },
       (error: unknown) => {
         done(error);
       },
     );
+  }
+
+  private async read(sids: readonly string[]): Promise<(SessionRow | null)[]> {
+    const { rows } = await this.connections.query<SessionRow>({ ...SESSION, values: [[...new Set(sids)]] });
+    const found = new Map(rows.map((row) => [row.sid, row]));
+    return sids.map((sid) => found.get(sid) ?? null);
+  }
+
+  /** Every request gets an object of its own. */
+  private opened({ sid: _sid, sess, ...row }: SessionRow): session.SessionData {
+    const data = structuredClone(sess);
+    if (isOfSomebody(row)) this.doors.set(data, atTheDoor(row));
+    return data;
   }
 
   override createSession(request: Request, data: session.SessionData): session.Session & session.SessionData {

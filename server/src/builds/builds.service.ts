@@ -35,7 +35,7 @@ export interface BuildWithPlan {
 }
 
 /** Builds of a search; of one kind, or all. */
-const BUILDS_WHERE = `where ($1::text is null or b.name ilike $1 or b.part ilike $1) and ($2::boolean is null or (b.status = 'finished') = $2)`;
+const BUILDS_WHERE = `where ($1::text is null or b.names like lower($1)) and ($2::boolean is null or (b.status = 'finished') = $2)`;
 const BUILD_HEADS = `select b.id, b.name, b.part, b.status, b.current_version as number, b.changed_at as "changedAt", b.head, b.worst, b.moments,
     b.judged_by as "judgedBy", v.note, p.name as "madeBy", v.made_at as "madeAt", m.id as "moldId"
   from (select * from build b ${BUILDS_WHERE} order by b.changed_at desc, b.id limit $3 offset $4) b join build_version v on v.build_id = b.id and v.number = b.current_version join person p on p.id = v.made_by

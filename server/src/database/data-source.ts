@@ -17,6 +17,7 @@ import { Instruments1795540000000 } from './migrations/1795540000000-instruments
 import { MoldRecords1795550000000 } from './migrations/1795550000000-mold-records.js';
 import { ShopCalendar1795560000000 } from './migrations/1795560000000-shop-calendar.js';
 import { MoldsRenamed1795590000000 } from './migrations/1795590000000-molds-renamed.js';
+import { NamesSearched1795600000000 } from './migrations/1795600000000-names-searched.js';
 import { ShopPlans1795580000000 } from './migrations/1795580000000-shop-plans.js';
 import { CalendarFeeds1795570000000 } from './migrations/1795570000000-calendar-feeds.js';
 import { Judgments1795480000000 } from './migrations/1795480000000-judgments.js';
@@ -40,6 +41,7 @@ export const migrations = [
   CalendarFeeds1795570000000,
   ShopPlans1795580000000,
   MoldsRenamed1795590000000,
+  NamesSearched1795600000000,
 ] as const;
 
 export function dataSourceOptions(url: string): DataSourceOptions {

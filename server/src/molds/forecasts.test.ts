@@ -135,8 +135,8 @@ describe('when molds will stick', () => {
     await told(ada, await idOf(ada, 'Plinth cover'));
     const id = randomUUID();
     await shop.sql(`
-      insert into mold select (jsonb_populate_record(mold, jsonb_build_object('id', '${id}', 'number', 'M-999', 'build_id', null))).*
-      from mold where part = 'Plinth cover'
+      insert into mold (id, number, part, hand, release_program_id, finished_by, finished_at, standing, sections, facts)
+      select '${id}', 'M-999', part, hand, release_program_id, finished_by, finished_at, standing, sections, facts from mold where part = 'Plinth cover'
     `);
     const { body } = await ada.get(`/api/molds/${id}/forecast`).expect(200);
     expect(body).toMatchObject({ id, graded: 0 });

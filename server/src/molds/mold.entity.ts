@@ -23,6 +23,8 @@ export class Mold {
   @Column('text', { default: '' }) customer: string;
   @Column('text', { default: '' }) place: string;
   @Column('text', { default: 'in service' }) state: MoldState;
+  /** Number, part, customer and place in small letters, kept by the database: for search alone */
+  @Column({ type: 'text', select: false, insert: false, update: false }) names: string;
   /** 0: out of the row, 1: care, 2: ready, 3: away; only for the order of the rack */
   @Column('smallint', { default: 0 }) urgency: number;
   /** Counts every change of the row */

@@ -3,7 +3,7 @@ import { Injectable, type OnApplicationBootstrap } from '@nestjs/common';
 import { InjectRepository } from '@nestjs/typeorm';
 import { checkPullDetail, checkTreatmentDetail, moldFacts, zonesOfSections, type PullDetail, type TreatmentDetail } from '@pentimento/core/mold';
 import { standingOf, type MoldStanding, type TreatmentKind } from '@pentimento/core/service';
-import { DataSource, ILike, IsNull, Repository, type EntityTarget } from 'typeorm';
+import { DataSource, IsNull, Raw, Repository, type EntityTarget } from 'typeorm';
 import { idTaken, notFound, ProblemException } from '../errors/problem.js';
 import { refuseUnlessMay } from '../people/may.js';
 import type { Person } from '../people/person.entity.js';
@@ -59,11 +59,11 @@ export class MoldsService implements OnApplicationBootstrap {
     const pattern = likePattern(search);
     const counted: Promise<{ total: string; due: string }[]> = this.database.query(
       `select count(*) as total, count(*) filter (where urgency = 0) as due from mold
-        where $1::text is null or number ilike $1 or part ilike $1 or customer ilike $1 or place ilike $1`,
+        where $1::text is null or names like lower($1)`,
       [pattern],
     );
     const listed = this.molds.find({
-      where: pattern === null ? {} : [{ number: ILike(pattern) }, { part: ILike(pattern) }, { customer: ILike(pattern) }, { place: ILike(pattern) }],
+      where: pattern === null ? {} : { names: Raw((names) => `${names} like lower(:pattern)`, { pattern }) },
       order: ORDERS[order],
       skip: offset ?? 0,
       take: limit ?? PAGE,

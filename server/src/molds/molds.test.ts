@@ -143,6 +143,8 @@ describe('molds in service', () => {
     expect(two.body.molds).toEqual(body.molds.slice(1, 3));
     expect((await agent.get('/api/molds?search=sauna').expect(200)).body).toMatchObject({ total: 1, molds: [{ part: 'Sauna bath tub' }] });
     expect((await agent.get('/api/molds?search=m-00').expect(200)).body.total).toBe(6);
+    await shop.sql(`update mold set place = 'Kältekammer', customer = 'ÖSTRAND Öfen' where part = 'Sauna bath tub'`);
+    for (const search of ['KÄLTE', 'östrand ö', 'SAUNA BATH']) expect((await agent.get('/api/molds').query({ search })).body.total).toBe(1);
     for (const search of ['%', '_', '\\\\']) expect((await agent.get('/api/molds').query({ search }).expect(200)).body.total).toBe(0);
     for (const wrong of ['limit=0', 'limit=201', 'limit=x', 'offset=-1', 'order=color']) await agent.get(`/api/molds?${wrong}`).expect(400);
   });

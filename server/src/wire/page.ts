@@ -18,7 +18,7 @@ export class PageQueryDto {
   limit?: number;
 }
 
-/** Letters that somebody looks for, as `ilike` takes them: what means something to it means itself. */
+/** Letters that somebody looks for, as `like` takes them: what means something to it means itself. */
 export function likePattern(search: string | undefined): string | null {
   const letters = search?.trim() ?? '';
   return letters === '' ? null : `%${letters.replace(/[\\%_]/g, '\\$&')}%`;
