@@ -47,8 +47,12 @@ export class BuildsController {
     @Req() request: Request,
     @Res({ passthrough: true }) response: Response,
   ): Promise<BuildsDto | undefined> {
-    if (hasEdition(request, response, [...(await this.builds.edition()), this.judgments.rules])) return void response.status(304);
-    return this.builds.list(query);
+    const counts = await this.builds.counts(query);
+    if (hasEdition(request, response, [counts.edition, this.judgments.rules])) return void response.status(304);
+    const list = await this.builds.list(query, counts);
+    // What is still being judged is read anew each time: a judgment that failed is begun again so.
+    if (list.builds.some(({ judging }) => judging)) response.removeHeader('etag');
+    return list;
   }
 
   @Get('siblings')

@@ -41,6 +41,16 @@ const BUILD_HEADS = `select b.id, b.name, b.part, b.status, b.current_version as
   from (select * from build b ${BUILDS_WHERE} order by b.changed_at desc, b.id limit $3 offset $4) b join build_version v on v.build_id = b.id and v.number = b.current_version join person p on p.id = v.made_by
   left join mold m on m.build_id = b.id order by b.changed_at desc, b.id`;
 
+interface BuildCounts {
+  readonly edition: string;
+  readonly total: number;
+}
+
+const asked = ({ search, finished }: Pick<BuildsQueryDto, 'search' | 'finished'>): [string | null, boolean | null] => [
+  likePattern(search),
+  finished === undefined ? null : finished === 'yes',
+];
+
 @Injectable()
 export class BuildsService {
   constructor(
@@ -52,21 +62,23 @@ export class BuildsService {
     private readonly judgments: JudgmentsService,
   ) {}
 
-  /** Changes with every change of any build. */
-  async edition(): Promise<(string | number)[]> {
-    const [row]: { n: string; sum: string }[] = await this.database.query('select count(*) as n, coalesce(sum(edition), 0) as sum from build');
-    return [row.n, row.sum];
+  /** How many builds a search finds, and what changes with every change of any build or of whoever made one, in one look at all. */
+  async counts({ search, finished }: Pick<BuildsQueryDto, 'search' | 'finished'>): Promise<BuildCounts> {
+    const [{ edition, total }]: { edition: string; total: string }[] = await this.database.query(
+      `select count(*) || ' ' || coalesce(sum(edition), 0) || ' ' || (select md5(string_agg(name, E'\n' order by id)) from person) as edition,
+         (select count(*) from build b ${BUILDS_WHERE}) as total
+       from build`,
+      asked({ search, finished }),
+    );
+    return { edition, total: Number(total) };
   }
 
   /** Heads of builds, the last changed first; what is not judged by today's rules is judged soon. */
-  async list({ search, offset, limit, finished, units = 'metric' }: BuildsQueryDto): Promise<BuildsDto> {
-    const asked = [likePattern(search), finished === undefined ? null : finished === 'yes'];
-    const counted: Promise<{ total: string }[]> = this.database.query(`select count(*) as total from build b ${BUILDS_WHERE}`, asked);
-    const listed: Promise<BuildRow[]> = this.database.query(BUILD_HEADS, [...asked, limit ?? PAGE, offset ?? 0]);
-    const [[{ total }], rows] = await Promise.all([counted, listed]);
+  async list({ offset, limit, units = 'metric', ...query }: BuildsQueryDto, { total }: Pick<BuildCounts, 'total'>): Promise<BuildsDto> {
+    const rows: BuildRow[] = await this.database.query(BUILD_HEADS, [...asked(query), limit ?? PAGE, offset ?? 0]);
     const open = rows.filter(({ status, judgedBy }) => status !== 'finished' && judgedBy !== this.judgments.rules);
     this.judgments.judgeSoon(open.map(({ id }) => id));
-    return { total: Number(total), builds: rows.map((row) => toBuildHeadDto(row, { rules: this.judgments.rules, units })) };
+    return { total, builds: rows.map((row) => toBuildHeadDto(row, { rules: this.judgments.rules, units })) };
   }
 
   async get(id: string): Promise<BuildWithPlan> {

@@ -55,8 +55,9 @@ export class MoldsController {
   @SameWhileUnchanged()
   @ApiOkResponse({ type: RackDto })
   async rack(@Query() query: RackQueryDto, @Req() request: Request, @Res({ passthrough: true }) response: Response): Promise<RackDto | undefined> {
-    if (hasEdition(request, response, await this.molds.edition())) return void response.status(304);
-    return this.molds.rack(query);
+    const counts = await this.molds.counts(query);
+    if (hasEdition(request, response, [counts.edition])) return void response.status(304);
+    return this.molds.rack(query, counts);
   }
 
   /** Molds whose next pull is likely to fight, as of the last change, or of the one before while that is worked out. */

@@ -39,6 +39,13 @@ const ORDERS = {
   customer: { customer: 'ASC', part: 'ASC', number: 'ASC', id: 'ASC' },
 } as const;
 
+interface RackCounts {
+  /** Changes with every change of any mold */
+  readonly edition: string;
+  readonly total: number;
+  readonly due: number;
+}
+
 /** Molds that are summed up at once at a start. */
 const AT_ONCE = 100;
 
@@ -55,21 +62,25 @@ export class MoldsService implements OnApplicationBootstrap {
     return [row.n, row.sum];
   }
 
-  async rack({ search, offset, limit, order = 'due' }: RackQueryDto): Promise<RackDto> {
-    const pattern = likePattern(search);
-    const counted: Promise<{ total: string; due: string }[]> = this.database.query(
-      `select count(*) as total, count(*) filter (where urgency = 0) as due from mold
-        where $1::text is null or names like lower($1)`,
-      [pattern],
+  /** What a search of the rack finds, and its edition, in one look at all molds. */
+  async counts({ search }: Pick<RackQueryDto, 'search'>): Promise<RackCounts> {
+    const [{ edition, total, due }]: { edition: string; total: string; due: string }[] = await this.database.query(
+      `select count(*) || ' ' || coalesce(sum(edition), 0) as edition, count(*) filter (where fits) as total, count(*) filter (where fits and urgency = 0) as due
+        from (select edition, urgency, $1::text is null or names like lower($1) as fits from mold) m`,
+      [likePattern(search)],
     );
-    const listed = this.molds.find({
+    return { edition, total: Number(total), due: Number(due) };
+  }
+
+  async rack({ search, offset, limit, order = 'due' }: RackQueryDto, { total, due }: RackCounts): Promise<RackDto> {
+    const pattern = likePattern(search);
+    const molds = await this.molds.find({
       where: pattern === null ? {} : { names: Raw((names) => `${names} like lower(:pattern)`, { pattern }) },
       order: ORDERS[order],
       skip: offset ?? 0,
       take: limit ?? PAGE,
     });
-    const [[{ total, due }], molds] = await Promise.all([counted, listed]);
-    return { total: Number(total), due: Number(due), molds: molds.map(toHead) };
+    return { total, due, molds: molds.map(toHead) };
   }
 
   async head(id: string): Promise<MoldHeadDto> {

@@ -1,6 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import { setTimeout as wait } from 'node:timers/promises';
 import { Client } from 'pg';
+import { BuildsService } from '../builds/builds.service.js';
 import { MoldsService } from '../molds/molds.service.js';
 import { TestShop } from '../test-support/test-shop.js';
 
@@ -53,6 +54,41 @@ describe('an answer is given again while nothing was committed', () => {
     const [{ id, standing }] = first.molds;
     await dov.post(`/api/molds/${id}/pulls`).send(pull()).expect(201);
     expect(await pulls(ada, id)).toBe(standing.pullsSinceNew + 1);
+  });
+
+  test('a list of an edition that this process gave before is not read again, whatever else was committed; after a change of its own it is', async () => {
+    const ada = await shop.signedIn('ada');
+    const builds = async (): Promise<{ builds: { id: string; judging: boolean; current: { madeBy: string } }[] }> =>
+      (await ada.get('/api/builds?finished=no').expect(200)).body;
+    const tagged = async (): Promise<string> => (await ada.get('/api/builds?finished=no').expect(200)).headers.etag;
+    while ((await builds()).builds.some(({ judging }) => judging)) await wait(KEPT_MS);
+    const read = jest.spyOn(shop.app.get(BuildsService), 'list');
+    const other = async (): Promise<void> => {
+      await ada
+        .post(`/api/molds/${(await rack(ada)).molds[0].id}/pulls`)
+        .send(pull())
+        .expect(201);
+    };
+    // Other test files commit to the same PostgreSQL meanwhile: what is read while they do is not kept.
+    let again = false;
+    for (let tries = 0; tries < 100 && !again; tries++) {
+      await builds();
+      await wait(KEPT_MS / 10);
+      await other();
+      read.mockClear();
+      await builds();
+      again = read.mock.calls.length === 0;
+    }
+    expect(again).toBe(true);
+    const [before, tag] = [await builds(), await tagged()];
+    await ada.get('/api/builds?finished=no').set('if-none-match', tag).expect(304);
+    await shop.sql(`update person set name = 'Ada Marsh-Reed' where login = 'ada'`);
+    expect(JSON.stringify(await builds())).toContain('Ada Marsh-Reed');
+    await shop.sql(`update person set name = 'Ada Marsh' where login = 'ada'`);
+    expect(await builds()).toEqual(before);
+    await shop.sql(`update build set name = 'Otherwise' where id = $1`, [before.builds[0].id]);
+    expect(JSON.stringify(await builds())).toContain('Otherwise');
+    read.mockRestore();
   });
 
   test('who has it is told so, with the tag that came with it', async () => {

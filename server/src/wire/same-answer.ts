@@ -9,6 +9,8 @@ declare module 'express-serve-static-core' {
   interface Request {
     /** What of the database this request could see as its person was read: its snapshot's text */
     snapshot?: string;
+    /** Tag of the answer that this process has from before: whoever finds it to be the one still need not read it again */
+    keptTag?: string;
   }
 }
 
@@ -44,21 +46,28 @@ export class KeptAnswers {
   }
 
   /** Read once for all who ask while it is read and saw the same when they came; null: whoever reads it has it already. */
-  shared({ address, snapshot }: Asked, response: Response, next: CallHandler): Promise<Kept | null> {
+  shared({ address, snapshot }: Asked, request: Request, next: CallHandler): Promise<Kept | null> {
     const running = this.running.get(address);
     if (running?.snapshot === snapshot) return running.answer;
-    const answer = this.read({ address, snapshot }, response, next).finally(() => {
+    const answer = this.read({ address, snapshot }, request, next).finally(() => {
       if (this.running.get(address)?.answer === answer) this.running.delete(address);
     });
     this.running.set(address, { snapshot, answer });
     return answer;
   }
 
-  private async read({ address, snapshot }: Asked, response: Response, next: CallHandler): Promise<Kept | null> {
+  private async read({ address, snapshot }: Asked, request: Request, next: CallHandler): Promise<Kept | null> {
+    const { res: response } = request;
+    if (!response) throw new Error(`${address} is asked without an answer to give`);
+    const before = this.kept.get(address);
+    if (before) request.keptTag = before.etag;
     const body: unknown = await lastValueFrom(next.handle(), { defaultValue: undefined });
-    if (body === undefined || response.statusCode !== 200) return null;
-    const text = typeof body === 'string' ? body : JSON.stringify(body);
-    const kept = { snapshot, text, etag: String(response.getHeader('etag') ?? weakTag(text)) };
+    const etag = response.getHeader('etag');
+    const same = body === undefined && response.statusCode === 304 && before?.etag === etag ? before : null;
+    if (!same && (body === undefined || response.statusCode !== 200)) return null;
+    response.status(200);
+    const text = same?.text ?? (typeof body === 'string' ? body : JSON.stringify(body));
+    const kept = { snapshot, text, etag: String(etag ?? weakTag(text)) };
     void this.keep(address, kept);
     return kept;
   }
@@ -86,7 +95,7 @@ class SameAnswer implements NestInterceptor {
     const response = context.switchToHttp().getResponse<Response>();
     const known = this.answers.of({ address, snapshot });
     if (known) return of(given(request, response, known));
-    return from(this.answers.shared({ address, snapshot }, response, next)).pipe(
+    return from(this.answers.shared({ address, snapshot }, request, next)).pipe(
       concatMap((kept) => (kept === null ? (response.statusCode === 304 ? of(undefined) : next.handle()) : of(given(request, response, kept)))),
     );
   }
