@@ -10,7 +10,9 @@ declare module 'autocannon' {
     readonly overallRate?: number;
   }
   interface Result {
-    readonly requests: { readonly average: number };
+    readonly requests: { readonly total: number };
+    /** Of the measurement, as it was [s] */
+    readonly duration: number;
     /** [ms] */
     readonly latency: { readonly p50: number; readonly p99: number };
     readonly non2xx: number;

@@ -16,7 +16,9 @@ const BUILDS = 500;
 const VERSIONS = 20;
 const WRITES_PER_S = 20;
 const CONNECTIONS = 10;
-const SECONDS = Number(process.env.LOAD_SECONDS ?? '4');
+/** Slices of a route and of the bare one in turn: a machine's speed drifts within seconds, and what is said is the middle of their shares. */
+const ROUNDS = Number(process.env.LOAD_ROUNDS ?? '5');
+const SECONDS = 1;
 const PORT = Number(process.env.LOAD_PORT ?? '14880');
 const BARE_PORT = PORT + 1;
 /** As many connections as the shop's own pool has. */
@@ -102,14 +104,42 @@ interface Measured {
 
 async function measure(url: string, cookie: string, rate?: number): Promise<Measured> {
   const result = await autocannon({ url, connections: CONNECTIONS, duration: SECONDS, headers: { cookie }, ...(rate ? { overallRate: rate } : {}) });
-  return { perS: result.requests.average, p50: result.latency.p50, p99: result.latency.p99, errors: result.non2xx + result.errors };
+  const { p50, p99 } = result.latency;
+  return { perS: result.requests.total / result.duration, p50, p99, errors: result.non2xx + result.errors };
 }
 
-/** Its capacity, and how long it takes at half of it. */
-async function bothOf(url: string, cookie: string): Promise<{ full: Measured; half: Measured }> {
+const middle = (values: readonly number[]): number => [...values].sort((a, b) => a - b)[Math.floor(values.length / 2)];
+
+interface Beside {
+  /** At full speed: of the route, and its share of the bare one's */
+  readonly perS: number;
+  readonly share: number;
+  /** At half of its own capacity, each: and how many times the bare one's p99 */
+  readonly p50: number;
+  readonly p99: number;
+  readonly times: number;
+  readonly errors: number;
+}
+
+/** A route and the bare one in turn, at full speed and then each at half of its own. */
+async function beside(url: string, bare: string, cookie: string): Promise<Beside> {
+  const inTurn = async (rates: { route?: number; bare?: number }): Promise<{ route: Measured; bare: Measured }[]> => {
+    const rounds: { route: Measured; bare: Measured }[] = [];
+    for (let i = 0; i < ROUNDS; i++) rounds.push({ bare: await measure(bare, cookie, rates.bare), route: await measure(url, cookie, rates.route) });
+    return rounds;
+  };
   await autocannon({ url, connections: CONNECTIONS, duration: 1, headers: { cookie } });
-  const full = await measure(url, cookie);
-  return { full, half: await measure(url, cookie, Math.max(1, Math.round(full.perS / 2))) };
+  const full = await inTurn({});
+  const perS = { route: middle(full.map(({ route }) => route.perS)), bare: middle(full.map((round) => round.bare.perS)) };
+  const half = await inTurn({ route: Math.max(1, Math.round(perS.route / 2)), bare: Math.max(1, Math.round(perS.bare / 2)) });
+  return {
+    perS: perS.route,
+    share: middle(full.map((round) => round.route.perS / round.bare.perS)),
+    p50: middle(half.map(({ route }) => route.p50)),
+    p99: middle(half.map(({ route }) => route.p99)),
+    times: middle(half.map((round) => round.route.p99 / Math.max(1, round.bare.p99))),
+    errors: [...full, ...half].reduce((sum, { route }) => sum + route.errors, 0),
+  };
 }
 
 async function signIn(): Promise<string> {
@@ -199,26 +229,22 @@ const writer = writing(
   cookie,
   molds.map(({ id }) => id),
 );
-const line = (name: string, { full, half }: Awaited<ReturnType<typeof bothOf>>, to: Awaited<ReturnType<typeof bothOf>>): void => {
-  const size = (value: number): string => value.toFixed(0).padStart(7);
-  console.log(
-    `${name.padEnd(22)}${size(full.perS)}/s ${(full.perS / to.full.perS).toFixed(2).padStart(5)} of bare   at half: p50 ${size(half.p50)} p99 ${size(half.p99)} ms, ${(half.p99 / Math.max(1, to.half.p99)).toFixed(1)} of bare's${full.errors + half.errors > 0 ? `   ${String(full.errors + half.errors)} ERRORS` : ''}`,
-  );
-};
 // As a shop that has been up for a while: every route was asked before any is measured.
 for (const path of Object.values(routes)) await autocannon({ url: `${at}/api/${path}`, connections: CONNECTIONS, duration: 1, headers: { cookie } });
-const bareBefore = await bothOf(`http://127.0.0.1:${String(BARE_PORT)}/`, cookie);
-line('bare select 1', bareBefore, bareBefore);
-// A machine's speed drifts within minutes: each route is held against the bare one asked right before it.
-const shares: number[] = [];
+const bareUrl = `http://127.0.0.1:${String(BARE_PORT)}/`;
+const size = (value: number): string => value.toFixed(0).padStart(6);
+const found: Beside[] = [];
 for (const [name, path] of Object.entries(routes)) {
-  const beside = await bothOf(`http://127.0.0.1:${String(BARE_PORT)}/`, cookie);
-  const found = await bothOf(`${at}/api/${path}`, cookie);
-  line(name, found, beside);
-  shares.push(found.full.perS / beside.full.perS);
+  const one = await beside(`${at}/api/${path}`, bareUrl, cookie);
+  found.push(one);
+  console.log(
+    `${name.padEnd(22)}${size(one.perS)}/s ${one.share.toFixed(2)} of bare   at half: p50${size(one.p50)} p99${size(one.p99)} ms, ${one.times.toFixed(1)} of bare's${one.errors > 0 ? `   ${String(one.errors)} ERRORS` : ''}`,
+  );
 }
+const shares = found.map(({ share }) => share);
+const times = found.map((one) => one.times);
 console.log(
-  `least share of bare ${Math.min(...shares).toFixed(2)}, median ${[...shares].sort((a, b) => a - b)[Math.floor(shares.length / 2)].toFixed(2)}`,
+  `share of bare: least ${Math.min(...shares).toFixed(2)}, middle ${middle(shares).toFixed(2)}; p99 of bare's: most ${Math.max(...times).toFixed(1)}, middle ${middle(times).toFixed(1)}`,
 );
 const written = writer.stop();
 console.log(`pulls meanwhile: ${String(written.kept)} kept, ${String(written.refused)} refused`);
