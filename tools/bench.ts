@@ -159,6 +159,9 @@ function measureMemory(growth: GrowthCase): void {
   console.log(`memory of one simulation with its restart points: ${(resultBytes(result) / 1e6).toFixed(2)} MB in typed arrays`);
 }
 
+/** What a five-day run was to beat, whatever it takes here [ms]. */
+const MAY_TAKE_MS = 10;
+
 /** All zones of a mold: from nothing, after an edit that changes everything, after one of the last session; and one zone under the hand. */
 function measureMold(runMs: number): void {
   const cards = cardLibrary();
@@ -181,7 +184,7 @@ function measureMold(runMs: number): void {
     }, 30),
   };
   const said = (ms: readonly number[]): string =>
-    `${quantile(ms, 0.5).toFixed(1)} ms (p95 ${quantile(ms, 0.95).toFixed(1)}, ${(quantile(ms, 0.5) / runMs).toFixed(1)} five-day runs)`;
+    `${quantile(ms, 0.5).toFixed(1)} ms (p95 ${quantile(ms, 0.95).toFixed(1)}, ${(quantile(ms, 0.5) / runMs).toFixed(1)} five-day runs of this solver, ${(quantile(ms, 0.5) / MAY_TAKE_MS).toFixed(1)} of ${String(MAY_TAKE_MS)} ms)`;
   console.log(
     `three sections, four zones each, both places, six days: from nothing ${said(times.nothing)}; an edit that changes everything ${said(times.everything)}; of the last session ${said(times.last)}; the visible zone then ${said(times.zone)}`,
   );

@@ -1,3 +1,4 @@
+import isEqual from 'fast-deep-equal/es6/index.js';
 import { glassTransitionC } from '../cure/vitrification.js';
 import type { GrowthOptions } from '../growth/growth-case.js';
 import type { CornerChange, SectionDistortion } from '../distortion/section-distortion.js';
@@ -109,7 +110,7 @@ export function evaluateZone(
 ): ZoneEvaluation {
   const view = zoneId === FIELD ? fieldOf(plan, sectionId) : zoneOf(plan, sectionId, zoneId, flange);
   const before = usable(previous?.evaluation);
-  if (previous && before && JSON.stringify(previous.plan) === JSON.stringify(view)) return { ...previous, name: view.zone?.name ?? 'Field' };
+  if (previous && before && isEqual(previous.plan, view)) return { ...previous, name: view.zone?.name ?? 'Field' };
   const evaluation = evaluatePlan(view, cards, options, before ?? usable(field));
   return { id: zoneId, name: view.zone?.name ?? 'Field', plan: view, evaluation };
 }

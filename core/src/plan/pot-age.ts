@@ -72,7 +72,7 @@ export function potAges(session: PlanSession, plan: SectionPlan, cards: CardLibr
   const { field } = plan.zone ?? {};
   const whole = field?.sessions.find(({ id }) => id === session.id);
   if (!field || !whole) return agesAt(session, plan, cards, place, tempK).flatMap((group) => group.used);
-  const groups = agesAt(whole, field, cards, place, tempK);
+  const groups = agesInField(whole, field, cards, place, tempK);
   const arrive = pliesArrive(session, plan, cards, place);
   return session.layers.map((layer, l) => {
     const at = whole.layers.findIndex(({ id }) => id === layer.id);
@@ -124,6 +124,19 @@ interface GroupAges {
   readonly used: number[][];
   readonly kinetics: PreparedKinetics;
   readonly potS: number;
+}
+
+/** Of the field's sessions: every zone of it asks. */
+const fieldAges = new WeakMap<PlanSession, { readonly field: SectionPlan; readonly cards: CardLibrary; readonly at: Map<string, GroupAges[]> }>();
+
+function agesInField(session: PlanSession, field: SectionPlan, cards: CardLibrary, place: Place, tempK: number): GroupAges[] {
+  const before = fieldAges.get(session);
+  const known = before?.field === field && before.cards === cards ? before : { field, cards, at: new Map<string, GroupAges[]>() };
+  fieldAges.set(session, known);
+  const key = `${place} ${String(tempK)}`;
+  const ages = known.at.get(key) ?? agesAt(session, field, cards, place, tempK);
+  known.at.set(key, ages);
+  return ages;
 }
 
 function agesAt(session: PlanSession, plan: SectionPlan, cards: CardLibrary, place: Place, tempK: number): GroupAges[] {

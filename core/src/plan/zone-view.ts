@@ -16,10 +16,16 @@ export interface NeighborFlange {
 const UNKNOWN_FLANGE: NeighborFlange = { thicknessMm: 8, heatLimitC: 60 };
 const CURED_LAMINATE = 'cured_frp';
 
-/** The field of a section; slow places are zones of their own. */
+const fields = new WeakMap<PlanDocument, Map<string, SectionPlan>>();
+
+/** The field of a section; slow places are zones of their own. One view for all who ask about a plan: it does not change, and every zone lies in it. */
 export function fieldOf(plan: PlanDocument, sectionId: string): SectionPlan {
+  const known = fields.get(plan)?.get(sectionId);
+  if (known) return known;
   const view = sectionOf(plan, sectionId);
-  return view.shape && hasPocket(sectionNamed(plan, sectionId)) ? { ...view, shape: { ...view.shape, pockets: false } } : view;
+  const field = view.shape && hasPocket(sectionNamed(plan, sectionId)) ? { ...view, shape: { ...view.shape, pockets: false } } : view;
+  fields.set(plan, (fields.get(plan) ?? new Map<string, SectionPlan>()).set(sectionId, field));
+  return field;
 }
 
 /**
