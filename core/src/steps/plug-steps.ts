@@ -11,13 +11,20 @@ import { sectionTag, stepOf, type Step } from './step.js';
 /** A check of the plug, where nobody knows better (assumed) [min]. */
 const CHECK_MIN = 15;
 
-/** What makes the plug ready, done before release, or before the first session where none is planned: finish first, the washing last. */
+/** What works on the surface itself: nothing of it before every coat there is through. */
+const ON_THE_SURFACE: ReadonlySet<string> = new Set(['finish', 'wash']);
+
+/**
+ * What makes the plug ready, done before release, or before the first session where none is planned: what was put on dries first, then it is finished,
+ * and washed last.
+ */
 export function plugSteps(plan: SectionPlan, cards: CardLibrary): Step[] {
   const intake = plan.intake ?? DEFAULT_INTAKE;
   const untilMin = plan.release?.startMin ?? plan.sessions.at(0)?.startMin ?? 0;
   const checks = readinessChecks(plan, cards);
-  // Planned backwards from release, each with the wait that must be over by then.
+  // Planned backwards from release; what must dry is dry by release, and before its surface is worked on.
   let atMin = untilMin;
+  let dryByMin = untilMin;
   const steps: Step[] = [];
   for (const { id, what, why, waitH } of [...checks].reverse()) {
     const done = intake.done.find((one) => one.id === id);
@@ -26,7 +33,7 @@ export function plugSteps(plan: SectionPlan, cards: CardLibrary): Step[] {
         ? finishPlan(intake.coarsestGrit, intake.finish, plan.areaM2, intake.shapeFactor * intake.shopFactor)
         : null;
     const handsMin = rungs?.minutes ?? CHECK_MIN;
-    const byMin = Math.min(atMin, untilMin - waitH * 60);
+    const byMin = Math.min(atMin, dryByMin - waitH * 60);
     const startMin = done ? done.doneMin - handsMin : lastOpenMin(plan, byMin, handsMin);
     const endMin = startMin + handsMin;
     steps.unshift(
@@ -46,6 +53,7 @@ export function plugSteps(plan: SectionPlan, cards: CardLibrary): Step[] {
       }),
     );
     if (!done) atMin = startMin;
+    if (!done && ON_THE_SURFACE.has(id)) dryByMin = startMin;
   }
   return steps;
 }

@@ -159,6 +159,27 @@ test('checks of the plug are planned backwards with their waits, and stand where
   expect(byId(of(done), 'plug:wash').endMin).toBe(-5000);
 });
 
+test.each([
+  ['primer_two_pack', 24],
+  ['paint_fresh_pu', 120],
+])('%s is through before the surface is sanded or washed', (surface, waitH) => {
+  const rough = { ...DEFAULT_INTAKE, coarsestGrit: 240, finish: 'gloss' as const };
+  const painted = { ...released, intake: rough, plug: { ...released.plug, surfaces: [surface] } };
+  const throughMin = (steps: readonly Step[]): number => {
+    const on = byId(steps, `plug:wait-${surface}`);
+    return on.endMin + on.waitMin;
+  };
+  const sanded = of(painted);
+  expect(byId(sanded, `plug:wait-${surface}`).waitMin).toBe(waitH * 60);
+  expect(byId(sanded, 'plug:finish').startMin).toBeGreaterThanOrEqual(throughMin(sanded));
+  const fine = of({ ...painted, intake: { ...rough, coarsestGrit: 2000, finish: 'satin' as const } });
+  expect(fine.some(({ id }) => id === 'plug:finish')).toBe(false);
+  expect(byId(fine, 'plug:wash').startMin).toBeGreaterThanOrEqual(throughMin(fine));
+  // Already sanded and ticked: only what is still to come waits.
+  const ticked = of({ ...painted, intake: { ...rough, done: [{ id: 'finish', doneMin: -9000, by: 'Ada' }] } });
+  expect(byId(ticked, 'plug:wash').startMin).toBeGreaterThanOrEqual(throughMin(ticked));
+});
+
 test('who does a step: those named for its session, else for the build; where nobody stands, nobody', () => {
   const crew = ['Ada', 'Cleo', 'Finn'];
   const named = {
