@@ -5,6 +5,7 @@ import type { SectionPlan } from '../plan/section-plan.js';
 import { isFlangeZone, releaseSchedule } from '../release/release-schedule.js';
 import { programOf } from '../release/release-program.js';
 import { releaseProgram } from '../service/release-programs.js';
+import { nextOpenMin } from '../shop-time/shop-clock.js';
 import { stepOf, type Step } from './step.js';
 
 /** Tape on every zone, and a cloth over all of it (assumed) [min]. */
@@ -42,28 +43,30 @@ export function commissionSteps(plan: SectionPlan, cards: CardLibrary, fromMin: 
     });
   });
   const last = timers.at(-1);
+  const gateStartMin = nextOpenMin(shop, gateMin, GATE_MIN);
   const gate = stepOf({
     ...common,
     id: 'commission:gate',
     kind: 'gate',
     name: 'Gate before the first pull',
     order: `${(programOf(zone.programId, cards)?.gate ?? []).join('. ')}.`,
-    startMin: gateMin,
-    endMin: gateMin + GATE_MIN,
+    startMin: gateStartMin,
+    endMin: gateStartMin + GATE_MIN,
     handsMin: GATE_MIN,
     after: last ? [idOf(last)] : ['label'],
     logs: ['signature', 'temperature'],
   });
   const again = last ? (last.step.applyMinPerM2 + last.step.buffMinPerM2) * zone.areaM2 : 0;
   const pulls = releaseProgram(zone.programId)?.breakInPulls ?? 1;
+  const breakInMin = nextOpenMin(shop, gate.endMin, pulls * again);
   const breakIn = stepOf({
     ...common,
     id: 'commission',
     kind: 'commission',
     name: 'Break-in pulls',
-    order: `A coat before each of the first ${String(pulls)} pulls, each logged with how it let go; ${String((plan.intake ?? DEFAULT_INTAKE).pullsExpected)} pulls expected of it.`,
-    startMin: gate.endMin,
-    endMin: gate.endMin + pulls * again,
+    order: `${pulls === 1 ? 'A coat before the first pull, logged' : `A coat before each of the first ${String(pulls)} pulls, each logged`} with how it let go; ${String((plan.intake ?? DEFAULT_INTAKE).pullsExpected)} pulls expected of it.`,
+    startMin: breakInMin,
+    endMin: breakInMin + pulls * again,
     handsMin: pulls * again,
     after: ['commission:gate'],
     logs: ['ease', 'findings'],

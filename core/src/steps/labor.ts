@@ -12,6 +12,7 @@ const LAYING: Partial<Readonly<Record<StepKind, LaborGroup>>> = {
   'tack try': 'joints and trim',
   prepare: 'joints and trim',
   trim: 'joints and trim',
+  saw: 'joints and trim',
   'leak test': 'joints and trim',
 };
 

@@ -5,6 +5,7 @@ import { boltPattern } from '../design/bolt-pattern.js';
 import { stepCaution } from '../cautions/cautions.js';
 import { postCureTimes } from '../plan/surroundings.js';
 import type { BackingTime } from '../design/backing.js';
+import { nextOpenMin } from '../shop-time/shop-clock.js';
 import { amount, words } from '../units/amounts.js';
 import { commissionSteps } from './commission-steps.js';
 import { sectionTag, stepOf, type Step } from './step.js';
@@ -36,7 +37,7 @@ export function frameSteps(plan: SectionPlan, cards: CardLibrary, backing: Backi
   const { design, demoldMin } = plan;
   if (!design || design.backing.kind === 'none') return [];
   const earliestMin = backing?.earliestS === undefined || backing.earliestS === null ? null : backing.earliestS / 60;
-  const startMin = design.backing.bondMin ?? earliestMin ?? demoldMin;
+  const startMin = design.backing.bondMin ?? (earliestMin === null ? demoldMin : bondedMin(plan, earliestMin));
   return [
     stepOf({
       id: `frame${sectionTag(plan)}`,
@@ -52,6 +53,12 @@ export function frameSteps(plan: SectionPlan, cards: CardLibrary, backing: Backi
       caution: stepCaution('weld', plan, cards),
     }),
   ];
+}
+
+/** As soon as the shop is open once it may be bonded; where it would come off before that, as soon as it may be. */
+function bondedMin(plan: SectionPlan, earliestMin: number): number {
+  const openMin = nextOpenMin(plan, earliestMin, FRAME_MIN);
+  return openMin + FRAME_MIN <= plan.demoldMin ? openMin : earliestMin;
 }
 
 /** Holes at the parting lines of a mold whose joints are not planned one by one. */

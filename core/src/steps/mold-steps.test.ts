@@ -41,6 +41,15 @@ test('ids are unique, what a step waits for is there, and the plug is made ready
   expect(ids.filter((id) => id.startsWith('release:gate'))).toEqual(['release:gate', `release:gate@${right}`]);
 });
 
+test('the plug is finished and washed before a board goes up on it', () => {
+  const ready = (all: Step[]): Step[] => all.filter(({ id }) => id.startsWith('plug:'));
+  expect(ready(steps).length).toBeGreaterThan(1);
+  for (const { endMin } of ready(steps)) expect(endMin).toBeLessThanOrEqual(byId('joint:keel-parting-up').startMin);
+  // A board that somebody put a week earlier takes the plug's work along.
+  const joints = halves.joints.map((joint) => (joint.kind === 'parting up' ? { ...joint, startMin: -7 * 1440 + 600 } : joint));
+  for (const { endMin } of ready(of({ ...halves, joints }))) expect(endMin).toBeLessThanOrEqual(-7 * 1440 + 600);
+});
+
 test('board, first half, board away, flange, second half, holes, then both come off in their order', () => {
   const order = [
     'joint:keel-parting-up',

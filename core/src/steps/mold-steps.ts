@@ -64,7 +64,7 @@ export function stepsOfMold(plan: PlanDocument, cards: CardLibrary, known: MoldW
   });
   const demolds = plan.demolds.flatMap(({ sectionIds }) => demoldsOf(sectionIds, laid, cards));
   const steps = [
-    ...plugSteps(whole, cards),
+    ...plugSteps(whole, cards, Math.min(...joints.filter(({ joint }) => joint.kind === 'parting up').map(({ startMin }) => startMin))),
     ...own,
     ...joints.map((joint) => jointStep(joint, whole, cards)),
     markStep(whole),

@@ -5,7 +5,7 @@ import type { SectionPlan } from '../plan/section-plan.js';
 import { finishPlan } from '../plug/finish-ladder.js';
 import { readinessChecks } from '../plug/readiness.js';
 import { isOwnFlange, releaseSchedule } from '../release/release-schedule.js';
-import { lastOpenMin } from '../shop-time/shop-clock.js';
+import { lastOpenMin, nextOpenMin } from '../shop-time/shop-clock.js';
 import { sectionTag, stepOf, type Step } from './step.js';
 
 /** A check of the plug, where nobody knows better (assumed) [min]. */
@@ -17,10 +17,11 @@ const ON_THE_SURFACE: ReadonlySet<string> = new Set(['finish', 'wash']);
 /**
  * What makes the plug ready, done before release, or before the first session where none is planned: what was put on dries first, then it is finished,
  * and washed last.
+ * @param boardsMin when the first parting board goes up on it [min]: nobody polishes under a board
  */
-export function plugSteps(plan: SectionPlan, cards: CardLibrary): Step[] {
+export function plugSteps(plan: SectionPlan, cards: CardLibrary, boardsMin = Infinity): Step[] {
   const intake = plan.intake ?? DEFAULT_INTAKE;
-  const untilMin = plan.release?.startMin ?? plan.sessions.at(0)?.startMin ?? 0;
+  const untilMin = Math.min(boardsMin, plan.release?.startMin ?? plan.sessions.at(0)?.startMin ?? 0);
   const checks = readinessChecks(plan, cards);
   // Planned backwards from release; what must dry is dry by release, and before its surface is worked on.
   let atMin = untilMin;
@@ -81,6 +82,7 @@ export function releaseSteps(plan: SectionPlan, cards: CardLibrary): Step[] {
       logs: coat === 1 && agent ? ['done', 'lot'] : ['done'],
     });
   });
+  const gateStartMin = gateStart(plan, gateMin);
   const gate = stepOf({
     id: `release:gate${tag}`,
     kind: 'gate',
@@ -89,8 +91,8 @@ export function releaseSteps(plan: SectionPlan, cards: CardLibrary): Step[] {
     order: gateTests(release)
       .map(({ zone, what }) => `${zone}: ${what}`)
       .join('. '),
-    startMin: gateMin,
-    endMin: gateMin + CHECK_MIN,
+    startMin: gateStartMin,
+    endMin: gateStartMin + CHECK_MIN,
     people: 1,
     handsMin: CHECK_MIN,
     after: timers
@@ -99,4 +101,11 @@ export function releaseSteps(plan: SectionPlan, cards: CardLibrary): Step[] {
     logs: ['signature', 'temperature'],
   });
   return [...coats.filter(({ startMin }) => startMin < gateMin), gate, ...coats.filter(({ startMin }) => startMin >= gateMin)];
+}
+
+/** When somebody is there to test what dried overnight: still before the first session, where that leaves the time. */
+function gateStart(plan: SectionPlan, dryMin: number): number {
+  const openMin = nextOpenMin(plan, dryMin, CHECK_MIN);
+  const beforeMin = (plan.sessions.at(0)?.startMin ?? Infinity) - CHECK_MIN;
+  return Math.max(dryMin, Math.min(openMin, beforeMin));
 }

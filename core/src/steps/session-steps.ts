@@ -1,7 +1,7 @@
 import type { JointWindow, WindowSpan } from '../windows/joint-window.js';
 import { potUses, type MixRow } from '../mix/mix-sheet.js';
 import { cardOf, type CardLibrary } from '../plan/card-library.js';
-import { flashMinOf, isSprayed, layingSeconds, peopleAt, pliesArrive } from '../plan/laying.js';
+import { flashMinOf, isSprayed, layingOrder, layingSeconds, peopleAt, pliesArrive } from '../plan/laying.js';
 import { MOST_DROP_MBAR } from '../plan/parts/infusion.js';
 import type { SectionPlan, PlanLayer, PlanSession } from '../plan/section-plan.js';
 import { layerMasses } from '../plan/layer-masses.js';
@@ -9,6 +9,8 @@ import { infusedLayers } from '../stack/plan-infusion.js';
 import { preparationOf } from '../stack/preparation.js';
 import { layerCautions } from '../cautions/cautions.js';
 import { amount, words, type Words } from '../units/amounts.js';
+import { momentText } from '../shop-time/clock-text.js';
+import { nextOpenMin } from '../shop-time/shop-clock.js';
 import { sectionTag, stepOf, type Step, type StepSpan, type StepUse } from './step.js';
 
 /** Weighing and stirring one pot, and trying tack in cup, flange and corners (assumed) [min]. */
@@ -17,7 +19,9 @@ const TACK_MIN = 5;
 /** Cut kit, tools, cups and masks laid out; tools and people clean again (assumed) [min]. */
 export const SET_UP_MIN = 15;
 export const CLEAN_MIN = 15;
-const TRIM_MIN_PER_M2 = 10;
+const TRIM_MIN_PER_M = 10;
+/** A hard edge against a green one (assumed) [min] */
+const SAW_MIN_PER_M = 25;
 
 /** What a session's steps look up. */
 export interface SessionContext {
@@ -184,6 +188,8 @@ function layerSteps({ plan, cards, mix: rows }: SessionContext, session: PlanSes
         }),
       ]
     : [];
+  const { order, patchM2 } = layingOrder(session, plan.zone?.field ?? plan);
+  const patches = order === 'patch by patch' && patchM2 < plan.areaM2;
   const plies = arriveS[at].map((startS, ply): Step => {
     const untilS = ply + 1 < arriveS[at].length ? arriveS[at][ply + 1] : endS;
     const minutes = Math.max(0, untilS - startS) / 60;
@@ -193,7 +199,7 @@ function layerSteps({ plan, cards, mix: rows }: SessionContext, session: PlanSes
       id: `${id}:lay:${layer.id}:p${String(ply + 1)}`,
       kind: 'lay',
       stage: 'stack',
-      name: count > 1 ? `${layer.name}, ply ${String(ply + 1)} of ${String(count)}` : layer.name,
+      name: count > 1 ? `${layer.name}, ply ${String(ply + 1)} of ${String(count)}${patches ? byPatch(ply + 1 === count) : ''}` : layer.name,
       order: layOrder(layer),
       sessionId: session.id,
       layerId: layer.id,
@@ -209,6 +215,9 @@ function layerSteps({ plan, cards, mix: rows }: SessionContext, session: PlanSes
   });
   return [...leak, ...mix, ...plies];
 }
+
+/** All plies wet on wet on one patch, then on the next: the first patch is told ply by ply, the others with its last one. */
+const byPatch = (last: boolean): string => (last ? ', then patch by patch alike' : ', first patch');
 
 /** How one resin's pots are mixed. */
 function mixOrder({ added, dose, degasMin, useMin, pot }: MixRow): Words {
@@ -241,6 +250,9 @@ function trimSteps({ plan, windows, trim: lastTrim }: SessionContext, session: P
   const last = index === plan.sessions.length - 1;
   const trim = last ? lastTrim : (windows.find(({ belowSession }) => belowSession === index)?.trim ?? null);
   if (!trim) return [];
+  const [fromMin, untilMin] = [trim.fromS / 60, trim.untilS / 60];
+  const startMin = nextOpenMin(plan, fromMin, 0);
+  if (startMin >= untilMin) return [sawn(plan, session, { fromMin, untilMin })];
   return [
     stepOf({
       id: `session:${session.id}:trim`,
@@ -249,11 +261,30 @@ function trimSteps({ plan, windows, trim: lastTrim }: SessionContext, session: P
       name: `Green trim, ${session.name}`,
       order: 'While the edge cuts with a knife and does not drag.',
       sessionId: session.id,
-      startMin: trim.fromS / 60,
-      endMin: trim.untilS / 60,
+      startMin,
+      endMin: untilMin,
       people: 1,
-      handsMin: TRIM_MIN_PER_M2 * Math.sqrt(plan.areaM2),
+      handsMin: TRIM_MIN_PER_M * Math.sqrt(plan.areaM2),
       caution: 'A fresh blade, cut away from the hand; green glass edges cut like the knife.',
     }),
   ];
+}
+
+/** What nobody could cut green: its moment came while the shop was closed. */
+function sawn(plan: SectionPlan, session: PlanSession, { fromMin, untilMin }: { readonly fromMin: number; readonly untilMin: number }): Step {
+  const handsMin = SAW_MIN_PER_M * Math.sqrt(plan.areaM2);
+  const startMin = nextOpenMin(plan, untilMin, handsMin);
+  return stepOf({
+    id: `session:${session.id}:trim`,
+    kind: 'saw',
+    stage: 'sequence',
+    name: `Saw the edge, ${session.name}`,
+    order: `Green only from ${momentText(plan.startDate, fromMin)} to ${momentText(plan.startDate, untilMin)}, when nobody is there: sawn along the line once it is hard.`,
+    sessionId: session.id,
+    startMin,
+    endMin: startMin + handsMin,
+    people: 1,
+    handsMin,
+    caution: 'Dust of glass and resin: respirator, goggles, extraction at the tool, skin covered.',
+  });
 }

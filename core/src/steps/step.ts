@@ -19,6 +19,7 @@ export const stepKinds = [
   'mix',
   'lay',
   'trim',
+  'saw',
   'parting',
   'flange',
   'frame',

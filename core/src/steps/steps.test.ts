@@ -12,6 +12,7 @@ import { planFromTemplate, stackTemplates } from '../plan/stack-templates.js';
 import { releaseSchedule } from '../release/release-schedule.js';
 import { laborGroupOf, laborGroups, laborOf, laminatingHours } from './labor.js';
 import { stepsOf, workedOut } from './steps-of.js';
+import { isWeekendAt } from '../shop-time/shop-clock.js';
 import { fillAmounts } from '../units/amounts.js';
 import type { Step } from './step.js';
 
@@ -20,6 +21,12 @@ const start = { startDate: '2026-11-30', areaM2: 1, plug: { materialId: 'mdf', t
 const low = byTwo(planFromTemplate('low-profile', start));
 const of = (plan: SectionPlan): Step[] => stepsOf(plan, cards, workedOut(plan, cards, evaluatePlan(plan, cards)));
 const ids = (steps: readonly Step[]): string[] => steps.map(({ id }) => id);
+/** All sessions and the demolding so much later [min]. */
+const shifted = (plan: SectionPlan, min: number): SectionPlan => ({
+  ...plan,
+  demoldMin: plan.demoldMin + min,
+  sessions: plan.sessions.map((session) => ({ ...session, startMin: session.startMin + min })),
+});
 const byId = (steps: readonly Step[], id: string): Step => {
   const step = steps.find((one) => one.id === id);
   if (!step) throw new Error(`no step ${id}`);
@@ -178,6 +185,74 @@ test.each([
   // Already sanded and ticked: only what is still to come waits.
   const ticked = of({ ...painted, intake: { ...rough, done: [{ id: 'finish', doneMin: -9000, by: 'Ada' }] } });
   expect(byId(ticked, 'plug:wash').startMin).toBeGreaterThanOrEqual(throughMin(ticked));
+});
+
+test('an edge that is green while the shop is closed is sawn as it opens; one that is green over the opening is cut then', () => {
+  const epoxy = byTwo(planFromTemplate('epoxy', start));
+  const session = epoxy.sessions[2];
+  const edgeOf = (plan: SectionPlan): Step => byId(of(plan), `session:${session.id}:trim`);
+  const opensAt = (startMin: number): number => (startMin - epoxy.hours.opensHour * 60) % 1440;
+  const night = edgeOf(epoxy);
+  expect(night).toMatchObject({ kind: 'saw', caution: expect.stringMatching(/respirator/) as string });
+  expect(opensAt(night.startMin)).toBe(0);
+  const evaluation = evaluatePlan(epoxy, cards);
+  const trim = evaluation.windows.find(({ belowSession }) => belowSession === 2)?.trim;
+  const [fromMin, untilMin] = [(trim?.fromS ?? NaN) / 60, (trim?.untilS ?? NaN) / 60];
+  expect(night.startMin).toBeGreaterThan(untilMin);
+  expect(laborGroupOf(night)).toBe('joints and trim');
+  // Somebody who begins just before its end still cuts it green.
+  const untilHour = Math.floor((untilMin % 1440) / 60);
+  const early = edgeOf({ ...epoxy, hours: { ...epoxy.hours, opensHour: untilHour } });
+  expect(early.kind).toBe('trim');
+  expect(early.startMin).toBeGreaterThan(fromMin);
+  expect(early.endMin).toBeCloseTo(untilMin, 6);
+  expect(edgeOf({ ...epoxy, hours: { ...epoxy.hours, opensHour: untilHour + 1 } }).kind).toBe('saw');
+});
+
+test('a frame is bonded, and what dried overnight is tested, while somebody is there', () => {
+  const framed = {
+    ...low,
+    design: { ...DEFAULT_DESIGN, backing: { ...DEFAULT_DESIGN.backing, kind: 'wood' as const } },
+    demoldMin: low.demoldMin + 7 * 1440,
+  };
+  const earliestMin = (shift: number): number => byId(of(shifted(framed, shift)), 'frame').waitsFor?.untilMin ?? NaN;
+  // Laid on a Friday, it may be bonded on Saturday: it is on Monday.
+  for (let days = 0; days < 7; days++) {
+    const plan = shifted(framed, days * 1440);
+    const frame = byId(of(plan), 'frame');
+    expect(frame.startMin).toBeGreaterThanOrEqual(earliestMin(days * 1440));
+    expect(isWeekendAt(plan.startDate, frame.startMin)).toBe(false);
+    expect((frame.startMin % 1440) / 60).toBeGreaterThanOrEqual(plan.hours.opensHour);
+    for (const id of ['commission:gate', 'commission']) expect((byId(of(plan), id).endMin % 1440) / 60).toBeLessThanOrEqual(plan.hours.closesHour);
+  }
+  // Where it comes off on Sunday, waiting for Monday helps nobody.
+  const saturday = [0, 1, 2, 3, 4, 5, 6].find((days) => isWeekendAt(framed.startDate, earliestMin(days * 1440)));
+  const soon = shifted(framed, (saturday ?? NaN) * 1440);
+  const off = { ...soon, demoldMin: earliestMin((saturday ?? NaN) * 1440) + 600 };
+  expect(byId(of(off), 'frame').startMin).toBe(byId(of(off), 'frame').waitsFor?.untilMin);
+});
+
+test('the gate is stood at in the shop’s hours, once all is dry, and still before gel coat where there is time', () => {
+  for (let shift = 0; shift < 1440; shift += 90) {
+    const { release, sessions } = released;
+    const plan = { ...released, release: { ...release, startMin: release.startMin - shift } };
+    const gate = byId(of(plan), 'release:gate');
+    const { gateMin } = releaseSchedule(plan, plan.release, cards);
+    expect(gate.startMin).toBeGreaterThanOrEqual(gateMin);
+    const hour = (((gate.startMin % 1440) + 1440) % 1440) / 60;
+    if (gate.startMin > gateMin) expect(hour).toBeGreaterThanOrEqual(plan.hours.opensHour);
+    if (gateMin + 15 <= sessions[0].startMin) expect(gate.endMin).toBeLessThanOrEqual(sessions[0].startMin);
+  }
+  // Dry after closing, and gel coat right after it: the gate is before gel coat all the same.
+  const { hours, release } = released;
+  const closing = [10, 11, 12, 13, 14, 15, 16, 17, 18].map((closesHour) => ({ ...released, hours: { ...hours, closesHour } }));
+  const dry = (plan: SectionPlan): number => releaseSchedule(plan, release, cards).gateMin;
+  const evening = closing.filter((plan) => (((dry(plan) % 1440) + 1440) % 1440) / 60 > plan.hours.closesHour);
+  expect(evening.length).toBeGreaterThan(0);
+  for (const plan of evening) {
+    const soon = shifted(plan, dry(plan) + 20 - plan.sessions[0].startMin);
+    expect(byId(of(soon), 'release:gate')).toMatchObject({ startMin: dry(plan) + 5, endMin: dry(plan) + 20 });
+  }
 });
 
 test('who does a step: those named for its session, else for the build; where nobody stands, nobody', () => {
