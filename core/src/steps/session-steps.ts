@@ -105,8 +105,10 @@ function jointSteps({ plan }: SessionContext, session: PlanSession, window: Join
   if (index === 0) return [];
   const preparation = preparationOf(session.layers.at(0));
   const opens = window?.opensS ?? null;
-  const waitsFor =
-    opens === null || !window ? null : ({ what: 'window', untilMin: opens / 60, closesMin: window.closesS / 60, ...placesOf(window) } as const);
+  // What keys the next coat in needs no tack: only too early is too early.
+  const keyed = preparation !== null && preparation.start !== 'washed';
+  const closing = window && !keyed ? { closesMin: window.closesS / 60, ...placesOf(window) } : { closesMin: null };
+  const waitsFor = opens === null ? null : ({ what: 'window', untilMin: opens / 60, ...closing } as const);
   const common = { stage: 'stack', sessionId: session.id, endMin: session.startMin, waitsFor } as const;
   if (!preparation)
     return [

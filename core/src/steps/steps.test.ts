@@ -116,6 +116,11 @@ test('a joint is prepared or tried, and waits for its window', () => {
     endMin: low.sessions[2].startMin,
     caution: expect.stringMatching(/dust/) as string,
   });
+  // What keys the next coat in is never too late; washing gives no key.
+  const untilMin = (opens[1].opensS ?? NaN) / 60;
+  const prepared = (by: 'abraded' | 'peel ply' | 'flock' | 'washed'): Step => byId(of(changeLayer(low, 'l3', { start: by })), 'session:s3:prepare');
+  for (const by of ['abraded', 'peel ply', 'flock'] as const) expect(prepared(by).waitsFor).toEqual({ what: 'window', untilMin, closesMin: null });
+  expect(prepared('washed').waitsFor).toMatchObject({ what: 'window', untilMin, closesMin: opens[1].closesS / 60 });
   expect(ids(steps)).not.toContain('session:s3:tack');
   expect(ids(of(changeLayer(low, 'l3', { start: 'tack' })))).toContain('session:s3:tack');
   expect(ids(steps)).not.toContain('session:s1:tack');
