@@ -6,7 +6,7 @@ import type { PlanDocument } from '../plan/plan-document.js';
 import type { SectionPlan } from '../plan/section-plan.js';
 import { sectionOf } from '../plan/section-view.js';
 import { releaseUse } from '../release/release-schedule.js';
-import { infusedLayers } from '../stack/plan-infusion.js';
+import { infusedLayers } from '../plan/infusion-fill.js';
 import { amount, fillAmounts, words, type Amount, type Words } from '../units/amounts.js';
 import { DEFAULT_KIT } from '../plan/parts/kit-plan.js';
 import { kitSheet } from './kit-sheet.js';

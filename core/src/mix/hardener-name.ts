@@ -2,7 +2,7 @@ import { cardNumber, cardText, type MaterialCard } from '../materials/material-c
 import type { ResinCard } from '../materials/resin-card.js';
 import type { CardLibrary } from '../plan/card-library.js';
 import type { SectionPlan, PlanLayer } from '../plan/section-plan.js';
-import { infusedLayers } from '../stack/plan-infusion.js';
+import { infusedLayers } from '../plan/infusion-fill.js';
 
 /** What goes into a layer's resin. */
 export interface LayerHardener {

@@ -11,7 +11,7 @@ import type { Objection } from '../plan/objection.js';
 import type { SectionPlan, PlanLayer, PlanSession } from '../plan/section-plan.js';
 import { planAir } from '../plan/shop-air.js';
 import { flashMinOf, isSprayed, layHours } from '../plan/laying.js';
-import { infusedLayers } from '../stack/plan-infusion.js';
+import { fillSeconds, infusedLayers } from '../plan/infusion-fill.js';
 import { laidMasses } from '../stack/tally.js';
 import { catalystFor, COMFORT_C, type CatalystAdvice } from './catalyst-level.js';
 import { hardenerDensity, hardenerOf } from './hardener-name.js';
@@ -175,7 +175,9 @@ function mixRow({ plan, session, layers, cards, mix, tempC, look, infusedIds }: 
   const laid = laidResin(layer, cards);
   const sum = (of: (one: PlanLayer) => number): number => layers.reduce((total, one) => total + of(one), 0);
   const needG = (sum((one) => laidMasses(one, plan, cards).mixedKg) * 1000) / (1 - leftShare(plan));
-  const gPerMin = needG / (sum((one) => layHours(one, plan, cards, mix.people)) * 60);
+  const takesH = (one: PlanLayer): number =>
+    infusedIds.has(one.id) ? fillSeconds(one, session, plan, cards) / 3600 : layHours(one, plan, cards, mix.people);
+  const gPerMin = needG / (sum(takesH) * 60);
   const catalystPct = card.kinetics.c_ref === null ? null : layer.catalystPct;
   const spray = sprayOf(layer);
   const degasMin = layers.some((one) => infusedIds.has(one.id)) ? DEGASSED_S / 60 : 0;

@@ -89,11 +89,12 @@ export {
 } from './section-plan.js';
 export { METHOD_TRANSFER, layerBuild } from './layer-masses.js';
 export { flashMinOf, isSprayed, layerSpans, peopleAt } from './laying.js';
+export { FILL_BAND, infusedAtC, infusedLayers, infusionOutcome, isInfused } from './infusion-fill.js';
 export { planToCase } from './plan-to-case.js';
 export { laidResin } from './laid-resin.js';
 export { readPlan, type ReadPlan } from './read-plan.js';
 export { planFromTemplate, stackTemplates, withSchool } from './stack-templates.js';
-export { laidAreaM2, layingOrder, layingSeconds, OVER_ALL_M2, placesApartSeconds, type Place } from './laying.js';
+export { goesOf, laidAreaM2, layingOrder, layingSeconds, OVER_ALL_M2, placesApartSeconds, type Place } from './laying.js';
 export {
   FIRST_SECTION,
   assertPlan,

@@ -1,5 +1,7 @@
 import { byTwo } from '../test-support/by-two.js';
 import { cardLibrary } from './built-in-library.js';
+import { fillSeconds } from './infusion-fill.js';
+import { DEFAULT_INFUSION } from './parts/infusion.js';
 import { layingOrder, layingSeconds, placesApartSeconds, pliesArrive } from './laying.js';
 import { planToCase } from './plan-to-case.js';
 import { planFromTemplate } from './stack-templates.js';
@@ -60,4 +62,26 @@ test('no time at all is all at once, as one layer', () => {
   const timed = planToCase({ ...low, sessions: [low.sessions[0], low.sessions[1], mats] }, cards).sessions[2].layers[0];
   expect(timed.plies?.map(({ afterS }) => afterS)).toEqual([0, 600, 1200, 1800]);
   expect(timed.plies?.reduce((sum, { thicknessM }) => sum + thicknessM, 0)).toBeCloseTo(timed.thicknessM, 12);
+});
+
+test('resin that is let into a dry stack is at all its plies at once: at the feed as it is let in, at the vacuum line when it has filled', () => {
+  const plan = planFromTemplate('infused', { startDate: '2026-11-30', areaM2: 4, plug: { materialId: 'mdf', thicknessMm: 18, heatLimitC: 90 } });
+  const session = plan.sessions[2];
+  const [layer] = session.layers;
+  const fillS = fillSeconds(layer, session, plan, cards);
+  expect(fillS).toBeGreaterThan(30);
+  expect(fillS).toBeLessThan(1800);
+  expect(pliesArrive(session, plan, cards, 'first')).toEqual([new Array(8).fill(0)]);
+  expect(pliesArrive(session, plan, cards, 'last')).toEqual([new Array(8).fill(fillS)]);
+  expect(layingSeconds(session, plan, cards)).toBe(fillS);
+  // Said, it is what was said; twice the way fills four times as long.
+  expect(layingSeconds({ ...session, plyMin: 12 }, plan, cards)).toBe(720);
+  const longer = { ...plan, infusion: { ...DEFAULT_INFUSION, flowLengthMm: 2 * DEFAULT_INFUSION.flowLengthMm } };
+  expect(fillSeconds(layer, session, longer, cards) / fillS).toBeCloseTo(4, 9);
+  // One stack, one moment: the simulation gets one mass, not plies a quarter of an hour apart.
+  const laid = planToCase(plan, cards, 'last').sessions[2].layers[0].plies ?? [];
+  expect(new Set(laid.map(({ afterS }) => afterS))).toEqual(new Set([fillS]));
+  expect(new Set(laid.map(({ inductionUsed }) => inductionUsed)).size).toBe(1);
+  const first = planToCase(plan, cards, 'first').sessions[2].layers[0].plies ?? [];
+  expect(laid[0].inductionUsed).toBeGreaterThanOrEqual(first[0]?.inductionUsed ?? 0);
 });

@@ -1,6 +1,7 @@
 import type { PlyArrival } from '../growth/growth-case.js';
 import { cardNumber } from '../materials/material-card.js';
 import type { CardLibrary } from './card-library.js';
+import { fillSeconds, isInfused } from './infusion-fill.js';
 import { USUAL_PACE } from './parts/mix-plan.js';
 import { sumAreas } from './parts/patch-area.js';
 import type { SectionPlan, PlanLayer, PlanSession, ZoneInView } from './section-plan.js';
@@ -84,9 +85,22 @@ export function layingOrder(session: PlanSession, plan: SectionPlan): { order: '
   return { order, patchM2: order === 'ply over all' ? plan.areaM2 : Math.min(session.patchM2 ?? PATCH_M2, plan.areaM2) };
 }
 
-/** Time of one ply or coat of a layer over the whole area [s]; said for the session, else from the labor table. */
+/** The same as it is done: a dry stack fills all at once, from its feed to its vacuum line. */
+export function orderOf(session: PlanSession, plan: SectionPlan, cards: CardLibrary): ReturnType<typeof layingOrder> {
+  const infused = session.layers.some((layer) => isInfused(layer, cards));
+  return infused ? { order: 'ply over all', patchM2: plan.areaM2 } : layingOrder(session, plan);
+}
+
+/** How often the crew goes over the mold for a layer: once a ply; once for all plies of one that is infused. */
+export const goesOf = (layer: PlanLayer, cards: CardLibrary): number => (isInfused(layer, cards) ? 1 : (layer.laminate?.plies ?? 1));
+
+/**
+ * Time of one ply or coat of a layer over the whole area, or of an infused layer's fill [s]; said for the session, else from the labor table and the
+ * flow of its resin.
+ */
 function plySeconds(layer: PlanLayer, session: PlanSession, plan: SectionPlan, cards: CardLibrary): number {
   if (session.plyMin !== undefined) return session.plyMin * 60;
+  if (isInfused(layer, cards)) return fillSeconds(layer, session, plan, cards);
   const passes = layer.laminate?.plies ?? 1;
   return (layHours(layer, plan, cards, peopleAt(session, plan)) / passes) * 3600;
 }
@@ -97,23 +111,29 @@ export type Place = 'first' | 'last';
 /**
  * When each ply of a session arrives at a place [s after its start], by layer, bottom first.
  * Ply over all: each ply sweeps from the first-laid place to the last. Patch by patch: at a place plies follow each other at the time of one
- * ply over one patch, and the first and the last patch are the whole session apart.
+ * ply over one patch, and the first and the last patch are the whole session apart. Resin that is let into a dry stack is at all its plies at once,
+ * at the feed as it is let in, at the vacuum line when it has filled.
  */
 export function pliesArrive(session: PlanSession, plan: SectionPlan, cards: CardLibrary, place: Place): number[][] {
   if (plan.zone) return arriveInZone(session, plan.zone, cards, place);
-  const { order, patchM2 } = layingOrder(session, plan);
+  const { order, patchM2 } = orderOf(session, plan, cards);
   const share = patchM2 / plan.areaM2;
-  const perPatch = session.layers.map((layer) => ({ plies: layer.laminate?.plies ?? 1, s: plySeconds(layer, session, plan, cards) * share }));
-  const wholePatchS = perPatch.reduce((sum, { plies, s }) => sum + plies * s, 0);
+  const perPatch = session.layers.map((layer) => ({
+    plies: layer.laminate?.plies ?? 1,
+    goes: goesOf(layer, cards),
+    s: plySeconds(layer, session, plan, cards) * share,
+  }));
+  const wholePatchS = perPatch.reduce((sum, { goes, s }) => sum + goes * s, 0);
   // The last patch begins when all others are laid.
   let atS = order === 'patch by patch' && place === 'last' ? wholePatchS / share - wholePatchS : 0;
-  return perPatch.map(({ plies, s }) =>
-    Array.from({ length: plies }, () => {
+  return perPatch.map(({ plies, goes, s }) => {
+    const arrive = Array.from({ length: goes }, () => {
       const arrivesS = order === 'ply over all' && place === 'last' ? atS + s : atS;
       atS += s;
       return arrivesS;
-    }),
-  );
+    });
+    return goes === plies ? arrive : new Array<number>(plies).fill(arrive[0]);
+  });
 }
 
 /**
@@ -127,7 +147,7 @@ function arriveInZone(session: PlanSession, { field, areaShare }: ZoneInView, ca
   return session.layers.map((layer) => {
     const index = inField.layers.findIndex(({ id }) => id === layer.id);
     const there = index < 0 ? [0] : arrive[index];
-    const moreS = index < 0 ? 0 : plySeconds(inField.layers[index], inField, field, cards) * areaShare;
+    const moreS = index < 0 || isInfused(layer, cards) ? 0 : plySeconds(inField.layers[index], inField, field, cards) * areaShare;
     const last = there[there.length - 1];
     return Array.from({ length: layer.laminate?.plies ?? 1 }, (_, ply) =>
       ply < there.length ? there[ply] : last + (ply - there.length + 1) * moreS,
@@ -143,7 +163,7 @@ export function placesApartSeconds(session: PlanSession, plan: SectionPlan, card
 
 /** From a session's start until the last of it is laid [s]. */
 export function layingSeconds(session: PlanSession, plan: SectionPlan, cards: CardLibrary): number {
-  return session.layers.reduce((sum, layer) => sum + (layer.laminate?.plies ?? 1) * plySeconds(layer, session, plan, cards), 0);
+  return session.layers.reduce((sum, layer) => sum + goesOf(layer, cards) * plySeconds(layer, session, plan, cards), 0);
 }
 
 /** When the laying of each of a session's layers begins at the place laid first, and when it ends at the one laid last [s after its start]. */

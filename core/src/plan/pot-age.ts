@@ -5,7 +5,8 @@ import { prepareKinetics, type PreparedKinetics } from '../cure/kinetics.js';
 import { inductionUsed, gelAfterS } from '../cure/pot-gel.js';
 import type { ResinCard } from '../materials/resin-card.js';
 import { cardOf, type CardLibrary } from './card-library.js';
-import { layingOrder, layingSeconds, pliesArrive, type Place } from './laying.js';
+import { orderOf, layingSeconds, pliesArrive, type Place } from './laying.js';
+import { isInfused } from './infusion-fill.js';
 import { laidResin } from './laid-resin.js';
 import { DEFAULT_MIX } from './parts/mix-plan.js';
 import { layerMasses } from './layer-masses.js';
@@ -142,7 +143,7 @@ function agesInField(session: PlanSession, field: SectionPlan, cards: CardLibrar
 function agesAt(session: PlanSession, plan: SectionPlan, cards: CardLibrary, place: Place, tempK: number): GroupAges[] {
   const { containersG, fillShare, potShare } = plan.mix ?? DEFAULT_MIX;
   const largestKg = (Math.max(...containersG) * fillShare) / 1000;
-  const { order, patchM2 } = layingOrder(session, plan);
+  const { order, patchM2 } = orderOf(session, plan, cards);
   const share = patchM2 / plan.areaM2;
   const arrive = pliesArrive(session, plan, cards, 'first');
   const endS = layingSeconds(session, plan, cards) * share;
@@ -160,13 +161,15 @@ function agesAt(session: PlanSession, plan: SectionPlan, cards: CardLibrary, pla
     const ages = agesInPots({ takesS: begins.map((s, i) => (begins[i + 1] ?? untilS) - s), potS });
     const atEnd = order === 'ply over all' && place === 'last';
     let ply = 0;
-    const used = layers.map((_, i) =>
-      arrive[from + i].map(() => {
-        const { beginsS, endsS } = ages[ply];
-        ply += 1;
+    const used = layers.map((layer, i) => {
+      const own = ages.slice(ply, (ply += arrive[from + i].length));
+      // One flow through all plies.
+      const all = { beginsS: own[0].beginsS, endsS: own[own.length - 1].endsS };
+      return own.map((one) => {
+        const { beginsS, endsS } = isInfused(layer, cards) ? all : one;
         return usedIn(kinetics, tempK, readyS + (atEnd ? endsS : beginsS));
-      }),
-    );
+      });
+    });
     return { from, used, kinetics, potS };
   });
 }

@@ -6,7 +6,7 @@ import { sectionOf, withSection } from '../plan/section-view.js';
 import { postCureTimes } from '../plan/surroundings.js';
 import { releaseSchedule } from '../release/release-schedule.js';
 import type { Skill } from '../shop/shop-calendar.js';
-import { infusedLayers } from '../stack/plan-infusion.js';
+import { infusedLayers } from '../plan/infusion-fill.js';
 import { handsOf } from './session-hands.js';
 import { DAY_MIN, dayNumber } from '../shop-time/shop-clock.js';
 

@@ -7,7 +7,8 @@ import { DEFAULT_INFUSION } from '../plan/parts/infusion.js';
 import { DEFAULT_INTAKE } from '../plan/parts/plug-intake.js';
 import { planFromTemplate } from '../plan/stack-templates.js';
 import type { SectionPlan } from '../plan/section-plan.js';
-import { infusedAtC, infusionObjections, infusionOutcome } from './plan-infusion.js';
+import { infusedAtC, infusionOutcome } from '../plan/infusion-fill.js';
+import { infusionObjections } from './plan-infusion.js';
 import { stackObjections } from './stack-objections.js';
 import { fitToThickness, stackTally } from './tally.js';
 

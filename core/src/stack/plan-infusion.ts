@@ -1,87 +1,12 @@
-import { airTempK } from '../heat/air.js';
-import { KELVIN } from '../units/kelvin.js';
-import { cardFlag, cardNumber, type MaterialCard } from '../materials/material-card.js';
-import { STATED_AT_C, viscosityAt } from '../materials/viscosity.js';
-import { laidResin } from '../plan/laid-resin.js';
-import { planAir } from '../plan/shop-air.js';
-import { cardOf, type CardLibrary } from '../plan/card-library.js';
+import { cardFlag } from '../materials/material-card.js';
+import type { CardLibrary } from '../plan/card-library.js';
+import { infusedAtC, infusedLayers, infusionOutcome } from '../plan/infusion-fill.js';
 import type { Objection } from '../plan/objection.js';
-import type { SectionPlan, PlanLayer } from '../plan/section-plan.js';
-import { layerBuild } from '../plan/layer-masses.js';
-import { CARE_DROP_MBAR, fillTimeS, layeredPermeability, MOST_DROP_MBAR, type InfusionPlan } from '../plan/parts/infusion.js';
-
-/** What stands in for a card that does not say (assumed, marked so). */
-export const ASSUMED_PERMEABILITY_M2 = 2e-9;
-export const ASSUMED_VISCOSITY_PAS = 0.3;
-export const ASSUMED_MESH_MM = 1;
-
-/** An infused layer: how long it fills, against when it gels. */
-export interface InfusionOutcome {
-  readonly layer: PlanLayer;
-  readonly fillS: number;
-  /** After laying [s]; null: not simulated, or never */
-  readonly gelS: number | null;
-  readonly permeabilityM2: number;
-  readonly viscosityPaS: number;
-  /** Values that no card stated */
-  readonly assumed: readonly string[];
-}
-
-/** Layers of the plan whose resin is for infusion. */
-export function infusedLayers(plan: SectionPlan, cards: CardLibrary): PlanLayer[] {
-  return plan.sessions.flatMap(({ layers }) =>
-    layers.filter((layer) => cardOf(cards, layer.cardId).family === 'infusion' && layer.laminate !== null),
-  );
-}
-
-function stated(card: MaterialCard | undefined, key: string, otherwise: number, name: string, assumed: string[]): number {
-  const value = card ? cardNumber(card, key) : null;
-  if (value === null) assumed.push(name);
-  return value ?? otherwise;
-}
-
-/** What an infused layer's fill depends on besides the infusion. */
-export interface InfusionMoment {
-  /** From laying to gel [s], from the simulation; null: not simulated, or never */
-  readonly gelS: number | null;
-  /** Of resin and shop as it fills [°C]; its viscosity follows */
-  readonly tempC: number;
-}
-
-/** The shop as an infused layer's session begins [°C]. */
-export function infusedAtC(layer: PlanLayer, { sessions, climate }: SectionPlan): number {
-  const session = sessions.find(({ layers }) => layers.some(({ id }) => id === layer.id));
-  return session ? airTempK(planAir(climate), session.startMin * 60) - KELVIN : STATED_AT_C;
-}
-
-export function infusionOutcome(layer: PlanLayer, infusion: InfusionPlan, cards: CardLibrary, { gelS, tempC }: InfusionMoment): InfusionOutcome {
-  const assumed: string[] = [];
-  const fabric = layer.fabricId === undefined ? undefined : cards.sheets.get(layer.fabricId);
-  const mesh = infusion.meshId === null ? undefined : cards.sheets.get(infusion.meshId);
-  const fiberK = stated(fabric, 'permeabilityM2', ASSUMED_PERMEABILITY_M2, 'permeability of the reinforcement', assumed);
-  const stack = [{ permeabilityM2: fiberK, thicknessM: layerBuild(layer, cards).thicknessM }];
-  if (infusion.meshId !== null) {
-    stack.push({
-      permeabilityM2: stated(mesh, 'permeabilityM2', 1e-8, 'permeability of the mesh', assumed),
-      thicknessM: stated(mesh, 'thicknessMm', ASSUMED_MESH_MM, 'thickness of the mesh', assumed) / 1000,
-    });
-  }
-  const permeabilityM2 = layeredPermeability(stack);
-  const card = cardOf(cards, layer.cardId);
-  const atSheet = stated(card.sheet, 'viscosityPaS', ASSUMED_VISCOSITY_PAS, 'viscosity of the resin', assumed);
-  const viscosityPaS = atSheet * viscosityAt(card, laidResin(layer, cards), tempC).factor;
-  const fillS = fillTimeS({
-    porosity: 1 - infusion.fiberVolumeShare,
-    viscosityPaS,
-    lengthM: infusion.flowLengthMm / 1000,
-    permeabilityM2,
-    pressurePa: infusion.deltaPKPa * 1000,
-  });
-  return { layer, fillS, gelS, permeabilityM2, viscosityPaS, assumed };
-}
-
-/** Permeability is known to about this factor, either way (assumed). */
-export const FILL_BAND = 2;
+import type { SectionPlan } from '../plan/section-plan.js';
+import { layingSeconds } from '../plan/laying.js';
+import { clockText } from '../shop-time/clock-text.js';
+import { dryFromMin, dryStacks } from './dry-stack.js';
+import { CARE_DROP_MBAR, MOST_DROP_MBAR } from '../plan/parts/infusion.js';
 
 /** Share of the gel time that a fill may take. */
 const FILL_SHARE = 0.7;
@@ -133,6 +58,7 @@ export function infusionObjections(plan: SectionPlan, cards: CardLibrary, gelS: 
       );
     return list;
   });
+  found.push(...drySooner(plan, cards));
   const hardener = cards.sheets.get(infusion.hardenerId);
   if (hardener && cardFlag(hardener, 'gasses'))
     found.push(
@@ -165,4 +91,25 @@ export function infusionObjections(plan: SectionPlan, cards: CardLibrary, gelS: 
       }),
     );
   return found;
+}
+
+/** A dry stack that would have to begin before what lies under it is laid. */
+function drySooner(plan: SectionPlan, cards: CardLibrary): Objection[] {
+  return plan.sessions.flatMap((session, i): Objection[] => {
+    const stacks = dryStacks(session, plan, cards);
+    const below = plan.sessions.at(i - 1);
+    if (i === 0 || !below || stacks.length === 0) return [];
+    const laidMin = below.startMin + layingSeconds(below, plan, cards) / 60;
+    const fromMin = dryFromMin(stacks, session);
+    if (fromMin >= laidMin) return [];
+    return [
+      say({
+        level: 'care',
+        id: `dry-${session.id}`,
+        title: `${session.name} leaves no time for its dry stack`,
+        why: `Dry plies, bag and drop test begin ${clockText(fromMin * 60)}; ${below.name} is laid until ${clockText(laidMin * 60)}.`,
+        remedy: 'Let the resin in later, or put more hands on it.',
+      }),
+    ];
+  });
 }

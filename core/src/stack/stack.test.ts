@@ -12,7 +12,8 @@ import { schoolFigures, stackCost } from '../schools/compare-schools.js';
 import { DEFAULT_INFUSION, fillTimeS, layeredPermeability } from '../plan/parts/infusion.js';
 import { peopleFactor } from '../plan/laying.js';
 import { layHours } from '../plan/laying.js';
-import { infusedLayers, infusionObjections, infusionOutcome } from './plan-infusion.js';
+import { infusedLayers, infusionOutcome } from '../plan/infusion-fill.js';
+import { infusionObjections } from './plan-infusion.js';
 import { stackObjections } from './stack-objections.js';
 import { fitToThickness, laidMasses, stackTally } from './tally.js';
 
@@ -127,6 +128,19 @@ describe('infusion', () => {
         { permeabilityM2: 5e-9, thicknessM: 1 },
       ]),
     ).toBeCloseTo(2e-9, 15);
+  });
+
+  test('resin let in before its dry stack can be there is said, with what it leaves no time for', () => {
+    const said = (startMin: number): string[] =>
+      infusionObjections(
+        { ...infused, sessions: infused.sessions.map((session, at) => (at === 2 ? { ...session, startMin } : session)) },
+        cards,
+        new Map(),
+      )
+        .map(({ id }) => id)
+        .filter((id) => id.startsWith('dry-'));
+    expect(said(infused.sessions[2].startMin)).toEqual([]);
+    expect(said(infused.sessions[1].startMin + 120)).toEqual(['dry-s3']);
   });
 
   test('a flow that gels before it is filled is stopped; so are a gassing hardener and a leak', () => {

@@ -5,12 +5,13 @@ import { flashMinOf, isSprayed, layingOrder, layingSeconds, peopleAt, pliesArriv
 import { MOST_DROP_MBAR } from '../plan/parts/infusion.js';
 import type { SectionPlan, PlanLayer, PlanSession } from '../plan/section-plan.js';
 import { layerMasses } from '../plan/layer-masses.js';
-import { infusedLayers } from '../stack/plan-infusion.js';
+import { isInfused } from '../plan/infusion-fill.js';
+import { dryFromMin, dryStacks, type DryStack } from '../stack/dry-stack.js';
 import { preparationOf } from '../stack/preparation.js';
 import { layerCautions } from '../cautions/cautions.js';
 import { amount, words, type Words } from '../units/amounts.js';
 import { momentText } from '../shop-time/clock-text.js';
-import { nextOpenMin } from '../shop-time/shop-clock.js';
+import { DAY_MIN, nextOpenMin } from '../shop-time/shop-clock.js';
 import { sectionTag, stepOf, type Step, type StepSpan, type StepUse } from './step.js';
 
 /** Weighing and stirring one pot, and trying tack in cup, flange and corners (assumed) [min]. */
@@ -41,12 +42,24 @@ export function sessionSteps(context: SessionContext): Step[] {
 function stepsOfSession(context: SessionContext, session: PlanSession, index: number): Step[] {
   const { plan, windows } = context;
   const window = windows.find(({ belowSession }) => belowSession === index - 1);
-  const before = jointSteps(context, session, window, index);
+  const stacks = dryStacks(session, plan, context.cards);
+  const joint = jointSteps(context, session, { window, index, byMin: dryFromMin(stacks, session) });
   const laid = session.layers.flatMap((layer, at) => layerSteps(context, session, { layer, at }));
   const gate = index === 0 && plan.release ? [`release:gate${sectionTag(plan)}`] : [];
-  const first = laid.find(({ kind }) => kind === 'lay');
-  const gated = laid.map((step) => (step === first ? { ...step, after: [...step.after, ...gate, ...before.map(({ id }) => id)] } : step));
-  return [setUp(context, session), ...before, ...gated, cleanUp(context, session, laid), ...trimSteps(context, session, index)];
+  const ready = [...gate, ...joint.map(({ id }) => id)];
+  const dry = drySteps(context, session, stacks, ready);
+  const first = dry.length > 0 ? null : laid.find(({ kind }) => kind === 'lay');
+  const gated = laid.map((step) => (step === first ? { ...step, after: [...step.after, ...ready] } : step));
+  const held = vacuumSteps(context, session, laid);
+  return [
+    setUp(context, session),
+    ...joint,
+    ...dry,
+    ...gated,
+    cleanUp(context, session, laid),
+    ...held,
+    ...trimSteps(context, session, { index, bagOffMin: held.at(-1)?.endMin ?? null }),
+  ];
 }
 
 function setUp(context: SessionContext, session: PlanSession): Step {
@@ -100,8 +113,15 @@ function placesOf({ places }: JointWindow): { readonly places?: readonly [StepSp
   return apart(first.untilMin, last.untilMin) || apart(first.closesMin, last.closesMin) ? { places: [first, last] } : {};
 }
 
-/** What is done to the surface below before a session, ending as it begins. */
-function jointSteps({ plan }: SessionContext, session: PlanSession, window: JointWindow | undefined, index: number): Step[] {
+interface JointBelow {
+  readonly window: JointWindow | undefined;
+  readonly index: number;
+  /** When the next layer begins on it: as the session does, or with its first dry ply [min] */
+  readonly byMin: number;
+}
+
+/** What is done to the surface below before a session, ending as the next layer begins. */
+function jointSteps({ plan }: SessionContext, session: PlanSession, { window, index, byMin }: JointBelow): Step[] {
   if (index === 0) return [];
   const preparation = preparationOf(session.layers.at(0));
   const opens = window?.opensS ?? null;
@@ -109,7 +129,7 @@ function jointSteps({ plan }: SessionContext, session: PlanSession, window: Join
   const keyed = preparation !== null && preparation.start !== 'washed';
   const closing = window && !keyed ? { closesMin: window.closesS / 60, ...placesOf(window) } : { closesMin: null };
   const waitsFor = opens === null ? null : ({ what: 'window', untilMin: opens / 60, ...closing } as const);
-  const common = { stage: 'stack', sessionId: session.id, endMin: session.startMin, waitsFor } as const;
+  const common = { stage: 'stack', sessionId: session.id, endMin: byMin, waitsFor } as const;
   if (!preparation)
     return [
       stepOf({
@@ -118,7 +138,7 @@ function jointSteps({ plan }: SessionContext, session: PlanSession, window: Join
         kind: 'tack try',
         name: `Try tack, ${session.name}`,
         order: 'In the cup, on the flange, then in the deepest corner: prints but does not transfer.',
-        startMin: session.startMin - TACK_MIN,
+        startMin: byMin - TACK_MIN,
         people: 1,
         handsMin: TACK_MIN,
         logs: ['tack'],
@@ -133,7 +153,7 @@ function jointSteps({ plan }: SessionContext, session: PlanSession, window: Join
       kind: 'prepare',
       name: `Prepare for ${session.name}`,
       order: preparation.order,
-      startMin: session.startMin - handsMin / people,
+      startMin: byMin - handsMin / people,
       people,
       handsMin,
       caution: preparation.start === 'abraded' ? 'Sanding dust of glass and resin: respirator, extraction, or wet.' : null,
@@ -150,25 +170,7 @@ function layerSteps({ plan, cards, mix: rows }: SessionContext, session: PlanSes
   const id = `session:${session.id}`;
   const fromMin = session.startMin + arriveS[at][0] / 60;
   const endS = at + 1 < arriveS.length ? arriveS[at + 1][0] : layingSeconds(session, plan, cards);
-  const infused = infusedLayers(plan, cards).some((one) => one.id === layer.id);
-  const leak = infused
-    ? [
-        stepOf({
-          id: `${id}:leak:${layer.id}`,
-          kind: 'leak test',
-          stage: 'stack',
-          name: `Drop test, ${layer.name}`,
-          order: `Pump closed off for ten minutes: at most ${String(MOST_DROP_MBAR)} mbar, before any resin is mixed.`,
-          sessionId: session.id,
-          layerId: layer.id,
-          startMin: fromMin - 10,
-          endMin: fromMin,
-          people: 1,
-          handsMin: POT_MIN,
-          logs: ['leak', 'signature'],
-        }),
-      ]
-    : [];
+  const infused = isInfused(layer, cards);
   const mix = row
     ? [
         stepOf({
@@ -180,10 +182,11 @@ function layerSteps({ plan, cards, mix: rows }: SessionContext, session: PlanSes
           sessionId: session.id,
           layerId: layer.id,
           // The first pot before its layer; the others while it is laid.
-          startMin: fromMin - POT_MIN,
+          startMin: fromMin - POT_MIN - row.degasMin,
           endMin: fromMin,
           people: 1,
           handsMin: row.pots * POT_MIN,
+          after: infused ? [`${id}:leak:${layer.id}`] : [],
           uses: potUses(row).map(({ what, grams }) => ({ what, amount: grams, unit: 'g' })),
           logs: ['pot', 'lot'],
           caution,
@@ -192,6 +195,8 @@ function layerSteps({ plan, cards, mix: rows }: SessionContext, session: PlanSes
     : [];
   const { order, patchM2 } = layingOrder(session, plan.zone?.field ?? plan);
   const patches = order === 'patch by patch' && patchM2 < plan.areaM2;
+  if (infused)
+    return [...mix, letIn(plan, session, layer, { fromMin, minutes: endS / 60 - arriveS[at][0] / 60, mixed: row !== undefined, cards, caution })];
   const plies = arriveS[at].map((startS, ply): Step => {
     const untilS = ply + 1 < arriveS[at].length ? arriveS[at][ply + 1] : endS;
     const minutes = Math.max(0, untilS - startS) / 60;
@@ -209,13 +214,121 @@ function layerSteps({ plan, cards, mix: rows }: SessionContext, session: PlanSes
       endMin: session.startMin + startS / 60 + Math.max(minutes, lastMin),
       people,
       handsMin: minutes * people,
-      after: [...(row && ply === 0 ? [`${id}:mix:${layer.id}`] : []), ...(infused && ply === 0 ? [`${id}:leak:${layer.id}`] : [])],
+      after: row && ply === 0 ? [`${id}:mix:${layer.id}`] : [],
       uses: plyUses(plan, layer, cards, count),
       logs: layer.laminate === null && layer.role !== 'core' ? ['film', 'temperature'] : ['done'],
       caution,
     });
   });
-  return [...leak, ...mix, ...plies];
+  return [...mix, ...plies];
+}
+
+interface LettingIn {
+  readonly fromMin: number;
+  readonly minutes: number;
+  readonly mixed: boolean;
+  readonly cards: CardLibrary;
+  readonly caution: string | null;
+}
+
+/** Resin into a dry stack. */
+function letIn(plan: SectionPlan, session: PlanSession, layer: PlanLayer, { fromMin, minutes, mixed, cards, caution }: LettingIn): Step {
+  const people = peopleAt(session, plan);
+  const id = `session:${session.id}`;
+  const { resinKg } = layerMasses(layer, plan.areaM2, cards);
+  return stepOf({
+    id: `${id}:lay:${layer.id}:p1`,
+    kind: 'lay',
+    stage: 'stack',
+    name: `Let resin in, ${layer.name}`,
+    order: `Feed open until the front is at the vacuum line, about ${Math.max(1, minutes).toFixed(0)} min; feed shut before it draws air. The pump stays on.`,
+    sessionId: session.id,
+    layerId: layer.id,
+    startMin: fromMin,
+    endMin: fromMin + minutes,
+    people,
+    handsMin: minutes * people,
+    after: [mixed ? `${id}:mix:${layer.id}` : `${id}:leak:${layer.id}`],
+    uses: [{ what: cardOf(cards, layer.cardId).name, amount: resinKg * 1000, unit: 'g' }],
+    logs: ['done', 'temperature'],
+    caution,
+  });
+}
+
+/** Dry plies, bag and drop test of what is infused. */
+function drySteps({ plan, cards }: SessionContext, session: PlanSession, stacks: readonly DryStack[], ready: readonly string[]): Step[] {
+  const people = peopleAt(session, plan);
+  const id = `session:${session.id}`;
+  return stacks.flatMap(({ layer, plies, bag, dropTest }) => {
+    const common = { stage: 'stack', sessionId: session.id, layerId: layer.id, people } as const;
+    const fabric = layer.fabricId === undefined ? undefined : cards.sheets.get(layer.fabricId);
+    const dry = plies.map(({ fromMin, toMin }, ply) =>
+      stepOf({
+        ...common,
+        id: `${id}:dry:${layer.id}:p${String(ply + 1)}`,
+        kind: 'lay dry',
+        name: plies.length > 1 ? `Dry ply ${String(ply + 1)} of ${String(plies.length)}, ${layer.name}` : `Lay dry, ${layer.name}`,
+        order: 'Dry, close into every corner, no bridge; held with a mist of tack that the resin dissolves.',
+        startMin: fromMin,
+        endMin: toMin,
+        handsMin: (toMin - fromMin) * people,
+        after: ply === 0 ? ready : [`${id}:dry:${layer.id}:p${String(ply)}`],
+        uses: fabric ? [{ what: fabric.name, amount: plan.areaM2, unit: 'm²' }] : [],
+        logs: ['done'],
+      }),
+    );
+    const bagged = stepOf({
+      ...common,
+      id: `${id}:bag:${layer.id}`,
+      kind: 'bag',
+      name: `Mesh, lines and bag, ${layer.name}`,
+      order: 'Peel ply, mesh, feed and vacuum lines; film with pleats at every corner; pumped down slowly, listened all round.',
+      startMin: bag.fromMin,
+      endMin: bag.toMin,
+      handsMin: (bag.toMin - bag.fromMin) * people,
+      after: dry.map((step) => step.id).slice(-1),
+      logs: ['done'],
+    });
+    const leak = stepOf({
+      ...common,
+      id: `${id}:leak:${layer.id}`,
+      kind: 'leak test',
+      name: `Drop test, ${layer.name}`,
+      order: `Pump closed off for ten minutes: at most ${String(MOST_DROP_MBAR)} mbar, before any resin is mixed.`,
+      startMin: dropTest.fromMin,
+      endMin: dropTest.toMin,
+      people: 1,
+      handsMin: POT_MIN,
+      after: [bagged.id],
+      logs: ['leak', 'signature'],
+    });
+    return [...dry, bagged, leak];
+  });
+}
+
+/** What was filled stays under vacuum until the shop opens the next day. */
+function vacuumSteps({ plan, cards }: SessionContext, session: PlanSession, laid: readonly Step[]): Step[] {
+  return session.layers
+    .filter((layer) => isInfused(layer, cards))
+    .map((layer) => {
+      const filled = `session:${session.id}:lay:${layer.id}:p1`;
+      const startMin = laid.find(({ id }) => id === filled)?.endMin ?? session.startMin;
+      return stepOf({
+        id: `session:${session.id}:vacuum:${layer.id}`,
+        kind: 'vacuum',
+        stage: 'sequence',
+        name: `A night under vacuum, ${layer.name}`,
+        order: 'The pump stays on, the gauge is read before closing and in the morning; bag and mesh off once it is hard, warm on the plug.',
+        sessionId: session.id,
+        layerId: layer.id,
+        startMin,
+        endMin: nextOpenMin(plan, (Math.floor(startMin / DAY_MIN) + 1) * DAY_MIN, 0),
+        people: 0,
+        handsMin: 0,
+        after: [filled],
+        logs: ['leak'],
+      });
+    });
 }
 
 /** All plies wet on wet on one patch, then on the next: the first patch is told ply by ply, the others with its last one. */
@@ -248,13 +361,24 @@ function plyUses(plan: SectionPlan, layer: PlanLayer, cards: CardLibrary, count:
   ];
 }
 
-function trimSteps({ plan, windows, trim: lastTrim }: SessionContext, session: PlanSession, index: number): Step[] {
+interface EdgeOf {
+  readonly index: number;
+  /** When the bag over it comes off [min]; null: it is under none */
+  readonly bagOffMin: number | null;
+}
+
+function trimSteps({ plan, windows, trim: lastTrim }: SessionContext, session: PlanSession, { index, bagOffMin }: EdgeOf): Step[] {
   const last = index === plan.sessions.length - 1;
   const trim = last ? lastTrim : (windows.find(({ belowSession }) => belowSession === index)?.trim ?? null);
   if (!trim) return [];
   const [fromMin, untilMin] = [trim.fromS / 60, trim.untilS / 60];
   const startMin = nextOpenMin(plan, fromMin, 0);
-  if (startMin >= untilMin) return [sawn(plan, session, { fromMin, untilMin })];
+  if (bagOffMin !== null && bagOffMin >= untilMin)
+    return [sawn(plan, session, bagOffMin, 'Green only under its bag: sawn along the line once bag and mesh are off.')];
+  if (startMin >= untilMin) {
+    const [from, until] = [fromMin, untilMin].map((minute) => momentText(plan.startDate, minute));
+    return [sawn(plan, session, untilMin, `Green only from ${from} to ${until}, when nobody is there: sawn along the line once it is hard.`)];
+  }
   return [
     stepOf({
       id: `session:${session.id}:trim`,
@@ -272,16 +396,16 @@ function trimSteps({ plan, windows, trim: lastTrim }: SessionContext, session: P
   ];
 }
 
-/** What nobody could cut green: its moment came while the shop was closed. */
-function sawn(plan: SectionPlan, session: PlanSession, { fromMin, untilMin }: { readonly fromMin: number; readonly untilMin: number }): Step {
+/** What nobody could cut green. */
+function sawn(plan: SectionPlan, session: PlanSession, fromMin: number, order: string): Step {
   const handsMin = SAW_MIN_PER_M * Math.sqrt(plan.areaM2);
-  const startMin = nextOpenMin(plan, untilMin, handsMin);
+  const startMin = nextOpenMin(plan, fromMin, handsMin);
   return stepOf({
     id: `session:${session.id}:trim`,
     kind: 'saw',
     stage: 'sequence',
     name: `Saw the edge, ${session.name}`,
-    order: `Green only from ${momentText(plan.startDate, fromMin)} to ${momentText(plan.startDate, untilMin)}, when nobody is there: sawn along the line once it is hard.`,
+    order,
     sessionId: session.id,
     startMin,
     endMin: startMin + handsMin,

@@ -134,7 +134,37 @@ test('pots take resin and hardener by name; a coat logs its film, an infusion it
   expect(byId(steps, 'session:s1:lay:l1:p1').logs).toEqual(['film', 'temperature']);
   expect(byId(steps, 'session:s3:lay:l3:p1').logs).toEqual(['done']);
   const infused = of(planFromTemplate('infused', start));
-  expect(byId(infused, 'session:s3:lay:l3:p1').after).toContain('session:s3:leak:l3');
+  expect(byId(infused, 'session:s3:mix:l3').after).toContain('session:s3:leak:l3');
+});
+
+test('an infusion: prepared, dry plies, bag, drop test, then resin, a night under vacuum, and its edge is sawn', () => {
+  const plan = byTwo(planFromTemplate('infused', { ...start, areaM2: 1.2 }));
+  const steps = of(plan);
+  const s3 = 'session:s3';
+  const dry = Array.from({ length: 8 }, (_, i) => `${s3}:dry:l3:p${String(i + 1)}`);
+  const order = [`${s3}:prepare`, ...dry, `${s3}:bag:l3`, `${s3}:leak:l3`, `${s3}:mix:l3`, `${s3}:lay:l3:p1`, `${s3}:vacuum:l3`, `${s3}:trim`];
+  const done = order.map((id) => byId(steps, id));
+  done.slice(1).forEach((step, i) => {
+    expect(step.startMin).toBeGreaterThanOrEqual(done[i].endMin - 1e-9);
+  });
+  for (const id of [...dry, `${s3}:bag:l3`]) {
+    const { startMin, endMin } = byId(steps, id);
+    const dayMin = Math.floor(startMin / 1440) * 1440;
+    expect(startMin).toBeGreaterThanOrEqual(dayMin + plan.hours.opensHour * 60);
+    expect(endMin).toBeLessThanOrEqual(dayMin + plan.hours.closesHour * 60);
+    expect(startMin).toBeGreaterThan(byId(steps, 'session:s2:lay:l2:p1').endMin);
+  }
+  expect(ids(steps)).not.toContain(`${s3}:lay:l3:p2`);
+  expect(byId(steps, `${s3}:lay:l3:p1`)).toMatchObject({ kind: 'lay', startMin: plan.sessions[2].startMin, after: [`${s3}:mix:l3`] });
+  expect(byId(steps, `${s3}:mix:l3`).after).toEqual([`${s3}:leak:l3`]);
+  const vacuum = byId(steps, `${s3}:vacuum:l3`);
+  expect(vacuum).toMatchObject({ kind: 'vacuum', people: 0, handsMin: 0 });
+  expect((vacuum.endMin % 1440) / 60).toBe(plan.hours.opensHour);
+  expect(byId(steps, `${s3}:trim`).kind).toBe('saw');
+  expect(dry.map((id) => laborGroupOf(byId(steps, id)))).toEqual(new Array(8).fill('lay'));
+  // Cloth is taken by the dry plies, resin by the filling.
+  expect(byId(steps, dry[0]).uses.map(({ unit }) => unit)).toEqual(['m²']);
+  expect(byId(steps, `${s3}:lay:l3:p1`).uses.map(({ unit }) => unit)).toEqual(['g']);
 });
 
 test('frame, holes and marks come before demolding, the oven before it too', () => {

@@ -1,7 +1,7 @@
 import { smokes, type MixRow } from '@pentimento/core/mix';
-import { MOST_DROP_MBAR, type PlanSession } from '@pentimento/core/plan';
+import { infusedLayers, MOST_DROP_MBAR, type PlanSession } from '@pentimento/core/plan';
 import { momentText } from '@pentimento/core/shop-time';
-import { infusedLayers, preparationOf } from '@pentimento/core/stack';
+import { preparationOf } from '@pentimento/core/stack';
 import { layerCautions } from '@pentimento/core/cautions';
 import { type Traveler } from '@pentimento/core/traveler';
 import type { Content, TableCell } from 'pdfmake/interfaces.js';

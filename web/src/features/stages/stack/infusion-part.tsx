@@ -1,6 +1,6 @@
 import { cardFlag } from '@pentimento/core/materials';
-import { DEFAULT_INFUSION, infusionFields, MOST_DROP_MBAR, type CardLibrary, type InfusionPlan, type SectionPlan } from '@pentimento/core/plan';
-import { FILL_BAND, infusedAtC, infusedLayers, infusionOutcome } from '@pentimento/core/stack';
+import { DEFAULT_INFUSION, FILL_BAND, infusedAtC, infusedLayers, infusionFields, infusionOutcome, MOST_DROP_MBAR } from '@pentimento/core/plan';
+import type { CardLibrary, InfusionPlan, SectionPlan } from '@pentimento/core/plan';
 import { cells } from '../../../shared/cells';
 import { FlagCell, Part } from '../../../shared/fields';
 import { useUnits } from '../../../shared/use-units';

@@ -1,4 +1,6 @@
 import {
+  goesOf,
+  isInfused,
   layingOrder,
   layingSeconds,
   mostOf,
@@ -72,7 +74,8 @@ interface LayingProps {
 function Laying({ session, plan, library, onChange }: LayingProps) {
   const { order, patchM2 } = layingOrder(session, plan);
   const wholeS = layingSeconds(session, plan, library);
-  const plies = session.layers.reduce((sum, { laminate }) => sum + (laminate?.plies ?? 1), 0);
+  const plies = session.layers.reduce((sum, layer) => sum + goesOf(layer, library), 0);
+  const infused = session.layers.some((layer) => isInfused(layer, library));
   const shown = {
     ...session,
     people: peopleAt(session, plan),
@@ -105,14 +108,14 @@ function Laying({ session, plan, library, onChange }: LayingProps) {
           }}
         />
       </td>
-      <td className="py-1 pr-4">{cell('order', { label: `Order of ${session.name}`, showLabel: false })}</td>
+      <td className="py-1 pr-4">{infused ? 'under vacuum' : cell('order', { label: `Order of ${session.name}`, showLabel: false })}</td>
       <td className="py-1 pr-4">
-        {order === 'patch by patch' && cell('patchM2', { label: `Patch of ${session.name}`, showLabel: false, width: 'w-16' })}
+        {!infused && order === 'patch by patch' && cell('patchM2', { label: `Patch of ${session.name}`, showLabel: false, width: 'w-16' })}
       </td>
       <td className="py-1 pr-4">{cell('plyMin', { label: `A ply of ${session.name} takes`, showLabel: false, width: 'w-16' })}</td>
       <td className="py-1 pr-4">{cell('resinC', { label: `Resin of ${session.name} as laid`, showLabel: false, width: 'w-16' })}</td>
       <td className="muted py-1">
-        {session.plyMin === undefined ? 'from the labor table; ' : ''}
+        {session.plyMin === undefined ? (infused ? 'fills by its flow; ' : 'from the labor table; ') : ''}
         {wholeS < 60
           ? 'all at once'
           : `laid by ${clockText(session.startMin * 60 + wholeS)}, first and last place ${(apartS / 60).toFixed(0)} min apart`}
