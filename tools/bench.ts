@@ -5,7 +5,7 @@ import { availableParallelism } from 'node:os';
 import { readdirSync, readFileSync, rmSync } from 'node:fs';
 import { fileURLToPath } from 'node:url';
 import { Worker } from 'node:worker_threads';
-import { evaluateMold, evaluateOne, FIELD, knownZones } from '@pentimento/core/judging';
+import { evaluateMold, evaluateOne, FIELD, knownZones, zoneKey } from '@pentimento/core/judging';
 import { cardLibrary, changeSection, planToCase } from '@pentimento/core/plan';
 import { fiveDayAtOnce, fiveDayCase, fiveDayPlan, threeSectionMold } from './five-day-case.js';
 
@@ -175,10 +175,12 @@ function measureMold(five: GrowthCase): void {
   }));
   const section = plan.sections[2].id;
   const one = (of: typeof plan): void => void evaluateOne({ plan: of, cards, sectionId: section, zoneId: FIELD }, known);
+  const seen = new Map(known).set(zoneKey(section, FIELD), evaluateOne({ plan: later, cards, sectionId: section, zoneId: FIELD }, known));
   const edits = {
     'from nothing': () => void evaluateMold(plan, cards),
     'an edit that changes everything': () => void evaluateMold(warmer, cards, known),
     'of the last session': () => void evaluateMold(later, cards, known),
+    'all other zones, once the one that is looked at is there': () => void evaluateMold(later, cards, seen),
     'the visible zone then': () => {
       one(later);
     },

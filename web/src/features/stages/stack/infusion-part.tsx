@@ -65,7 +65,7 @@ export function InfusionPart({ plan, library, gelS, onEdit }: InfusionPartProps)
                 {Math.max(1, Math.round(fillS / 60))} min
               </span>{' '}
               ({Math.max(1, Math.round(fillS / 60 / FILL_BAND))} to {Math.round((fillS / 60) * FILL_BAND) + 1}: permeability is known to a factor of{' '}
-              {FILL_BAND}) , gels after <span className="predicted">{gels === null ? 'a time not known yet' : `${(gels / 60).toFixed(0)} min`}</span>.
+              {FILL_BAND}), gels after <span className="predicted">{gels === null ? 'a time not known yet' : `${(gels / 60).toFixed(0)} min`}</span>.
               t = φ μ L² / (2 K Δp) with φ {(1 - infusion.fiberVolumeShare).toFixed(2)}, μ {viscosityPaS.toFixed(2)} Pa·s, K{' '}
               {permeabilityM2.toExponential(1)} m²
               {assumed.length > 0 && <span className="muted italic"> (assumed: {assumed.join(', ')})</span>}
