@@ -12,7 +12,7 @@ import { layerCautions } from '../cautions/cautions.js';
 import { amount, words, type Words } from '../units/amounts.js';
 import { momentText } from '../shop-time/clock-text.js';
 import { DAY_MIN, nextOpenMin } from '../shop-time/shop-clock.js';
-import { sectionTag, stepOf, type Step, type StepSpan, type StepUse } from './step.js';
+import { sectionTag, stepOf, type Step, type StepLog, type StepSpan, type StepUse } from './step.js';
 
 /** Weighing and stirring one pot, and trying tack in cup, flange and corners (assumed) [min]. */
 export const POT_MIN = 5;
@@ -207,7 +207,7 @@ function layerSteps({ plan, cards, mix: rows }: SessionContext, session: PlanSes
       kind: 'lay',
       stage: 'stack',
       name: count > 1 ? `${layer.name}, ply ${String(ply + 1)} of ${String(count)}${patches ? byPatch(ply + 1 === count) : ''}` : layer.name,
-      order: layOrder(layer),
+      order: layOrder(layer, cards),
       sessionId: session.id,
       layerId: layer.id,
       startMin: session.startMin + startS / 60,
@@ -216,7 +216,7 @@ function layerSteps({ plan, cards, mix: rows }: SessionContext, session: PlanSes
       handsMin: minutes * people,
       after: row && ply === 0 ? [`${id}:mix:${layer.id}`] : [],
       uses: plyUses(plan, layer, cards, count),
-      logs: layer.laminate === null && layer.role !== 'core' ? ['film', 'temperature'] : ['done'],
+      logs: laidLogs(layer, cards),
       caution,
     });
   });
@@ -342,7 +342,20 @@ function mixOrder({ added, dose, degasMin, useMin, pot }: MixRow): Words {
   return words`Drum stirred first.${filler} ${amount('potMass', dose.resinG)} + ${amount('potMass', dose.hardenerG)} each; empty after ${useMin.toFixed(0)} min, gels after ${life}. Two minutes of stirring, sides and bottom scraped.${degas}`;
 }
 
-function layOrder({ laminate, wetFilmUm, role, application }: PlanLayer): Words {
+/** Chopped fiber in its resin, pressed on by hand: fast polyurethane without a fabric of its own. */
+const isDough = ({ laminate, fabricId, cardId }: PlanLayer, cards: CardLibrary): boolean =>
+  laminate !== null && fabricId === undefined && cardOf(cards, cardId).family === 'polyurethane';
+
+/** A coat by its gauge, dough by its probe. */
+function laidLogs(layer: PlanLayer, cards: CardLibrary): StepLog[] {
+  if (isDough(layer, cards)) return ['done', 'thickness'];
+  return layer.laminate === null && layer.role !== 'core' ? ['film', 'temperature'] : ['done'];
+}
+
+function layOrder(layer: PlanLayer, cards: CardLibrary): Words {
+  const { laminate, wetFilmUm, role, application } = layer;
+  if (isDough(layer, cards))
+    return 'Batch by batch, fiber weighed in; pressed wet edge into wet edge, no air under it; thickness by the probe on a grid.';
   if (laminate) return 'Wet out, lay, roll free of air from the middle outward; look into the corners.';
   if (role === 'core') return 'Press on, no air under it, level.';
   if (application && application.passes > 1 && isSprayed(application))

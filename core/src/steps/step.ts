@@ -41,7 +41,7 @@ export const stepKinds = [
 export type StepKind = (typeof stepKinds)[number];
 
 /** What is written down at a step. */
-export type StepLog = 'done' | 'signature' | 'pot' | 'film' | 'tack' | 'leak' | 'temperature' | 'ease' | 'findings' | 'mass' | 'lot';
+export type StepLog = 'done' | 'signature' | 'pot' | 'film' | 'tack' | 'leak' | 'temperature' | 'ease' | 'findings' | 'mass' | 'lot' | 'thickness';
 
 /** Where it is done, where that is not the bench. */
 export type StepPlace = 'bench' | 'oven';

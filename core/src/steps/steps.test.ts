@@ -167,6 +167,18 @@ test('an infusion: prepared, dry plies, bag, drop test, then resin, a night unde
   expect(byId(steps, `${s3}:lay:l3:p1`).uses.map(({ unit }) => unit)).toEqual(['g']);
 });
 
+test('dough is pressed on and probed; a mat with its fabric is rolled', () => {
+  const dough = of(planFromTemplate('pu-dough', start)).filter(({ kind, layerId }) => kind === 'lay' && layerId === 'l2');
+  expect(dough.length).toBeGreaterThan(0);
+  for (const { logs, order } of dough) {
+    expect(logs).toEqual(['done', 'thickness']);
+    expect(fillAmounts(order, 'metric')).toMatch(/fiber weighed/);
+  }
+  const mat = byId(of(low), 'session:s3:lay:l3:p1');
+  expect(mat.logs).toEqual(['done']);
+  expect(fillAmounts(mat.order, 'metric')).toMatch(/roll/);
+});
+
 test('frame, holes and marks come before demolding, the oven before it too', () => {
   const design = {
     ...DEFAULT_DESIGN,

@@ -15,6 +15,7 @@ const BY_LOG: Partial<Readonly<Record<Step['logs'][number], ReadingKind>>> = {
   ease: 'let go',
   findings: 'finding',
   mass: 'mass',
+  thickness: 'thickness',
 };
 
 /** The step's own one or two things to log. */
