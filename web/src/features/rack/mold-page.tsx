@@ -52,8 +52,9 @@ function Logbook({ mold, service }: { mold: Mold; service: MoldServiceState }) {
   // A scanned label leads here, ready for a pull.
   const [sheet, setSheet] = useState<'pull' | 'treatment' | 'finding' | 'change' | null>(search.has('pull') ? 'pull' : null);
   const [foundAt, setFoundAt] = useState<string | null>(null);
-  const close = (): void => {
-    setSheet(null);
+  // A sheet that is done closes itself, not the one that was opened since.
+  const close = (own: typeof sheet) => (): void => {
+    setSheet((open) => (open === own ? null : open));
     setFoundAt(null);
     if (search.has('pull')) setSearch({}, { replace: true });
   };
@@ -133,10 +134,10 @@ function Logbook({ mold, service }: { mold: Mold; service: MoldServiceState }) {
           <Records mold={mold} />
         </section>
       </div>
-      {sheet === 'pull' && <LogPull mold={mold} caution={service.level === 'stop' ? service.reason : null} onClose={close} />}
-      {sheet === 'finding' && <LogFinding mold={mold} pullId={foundAt} onClose={close} />}
-      {sheet === 'change' && <ChangeDialog mold={mold} onClose={close} />}
-      {sheet === 'treatment' && <LogTreatment mold={mold} onClose={close} />}
+      {sheet === 'pull' && <LogPull mold={mold} caution={service.level === 'stop' ? service.reason : null} onClose={close('pull')} />}
+      {sheet === 'finding' && <LogFinding mold={mold} pullId={foundAt} onClose={close('finding')} />}
+      {sheet === 'change' && <ChangeDialog mold={mold} onClose={close('change')} />}
+      {sheet === 'treatment' && <LogTreatment mold={mold} onClose={close('treatment')} />}
     </div>
   );
 }
