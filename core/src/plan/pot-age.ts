@@ -12,6 +12,8 @@ import { DEFAULT_MIX } from './parts/mix-plan.js';
 import { layerMasses } from './layer-masses.js';
 import type { PlanLayer, PlanSession, SectionPlan } from './section-plan.js';
 
+/** Weighing and stirring one pot (assumed) [min]. */
+export const POT_MIN = 5;
 /** Hardener is in the resin for so long before the first of a pot lies on the mold: two minutes of stirring and scraping (assumed) [s]. */
 export const STIRRED_S = 120;
 /** Air that was stirred in is drawn out before an infusion's hose opens (assumed) [s]. */

@@ -14,7 +14,7 @@ import { daysLookedAt, spellsOf, type PlanQuestion } from './plan-question.js';
 import { ScenarioSet } from './robust.js';
 import { SectionGround, shapeOf } from './section-ground.js';
 import type { Accepted } from './section-question.js';
-import { handsOf } from './session-hands.js';
+import { dryHandsOf, handsOf } from './session-hands.js';
 import { WEIGHTS, type LimitClass } from './task.js';
 import { inEachAir, waysOf } from './ways.js';
 
@@ -182,7 +182,10 @@ class Planner {
   private ground({ plan, sectionId, done, releaseMin, fromMin, only, ends, clear }: GroundQuestion, alone = false): SectionGround {
     const { cards, task, lifted = new Set<LimitClass>() } = this.question;
     // Without the hands of the other sections: no plan is quicker.
-    const busy = [...(this.question.busy ?? []), ...(alone ? [] : done.flatMap((one) => handsOf(plan, one.id, cards)))];
+    const busy = [
+      ...(this.question.busy ?? []),
+      ...(alone ? [] : done.flatMap((one) => [...handsOf(plan, one.id, cards), ...dryHandsOf(plan, one.id, cards)])),
+    ];
     const all = sectionNamed(plan, sectionId).sessions.map(({ id }) => id);
     return new SectionGround({
       plan,

@@ -4,8 +4,10 @@ import type { PlanDocument } from '../plan/plan-document.js';
 import type { PlanSession, SectionPlan } from '../plan/section-plan.js';
 import { sectionOf } from '../plan/section-view.js';
 import type { Spell } from '../shop/shop-hours.js';
+import { drySpells, dryStacks } from '../stack/dry-stack.js';
 import { preparationOf } from '../stack/preparation.js';
-import { CLEAN_MIN, POT_MIN, SET_UP_MIN } from '../steps/session-steps.js';
+import { POT_MIN } from '../plan/pot-age.js';
+import { CLEAN_MIN, SET_UP_MIN } from '../steps/session-steps.js';
 
 /** Hands at a session: setting up, pots and preparation before its start, laying and cleaning from it on. */
 export interface SessionHands {
@@ -32,4 +34,20 @@ export function handsOf(plan: PlanDocument, sectionId: string, cards: CardLibrar
     const { people, beforeMin, layMin, cleanMin } = sessionHands(session, view, cards, i === 0);
     return { people, spell: [session.startMin - beforeMin, session.startMin + layMin + cleanMin] };
   });
+}
+
+/** When hands of a section are at the dry stacks of its infused sessions [min on the plan's clock]. */
+export function dryHandsOf(
+  plan: PlanDocument,
+  sectionId: string,
+  cards: CardLibrary,
+): { readonly session: PlanSession; readonly people: number; readonly spell: Spell }[] {
+  const view = sectionOf(plan, sectionId);
+  return view.sessions.flatMap((session) =>
+    drySpells(dryStacks(session, view, cards)).map(({ fromMin, toMin }) => ({
+      session,
+      people: peopleAt(session, view),
+      spell: [fromMin, toMin] as const,
+    })),
+  );
 }

@@ -42,6 +42,25 @@ test('coats of release, of the same step twice too, each under a key of its own'
   expect(new Set(ids).size).toBe(ids.length);
 });
 
+test('hands at a dry stack stand on the wall too, on the days they are at it, and ask for who has learned infusion', () => {
+  const infused = planOf(
+    planFromTemplate('infused', { startDate: '2026-11-30', areaM2: 1.8, plug: { materialId: 'mdf', thicknessMm: 18, heatLimitC: 90 } }),
+  );
+  const dry = on(infused).filter(({ what }) => what.endsWith('dry stack'));
+  // Plies on the first day until closing, bag and drop test in the next morning.
+  expect(dry).toHaveLength(2);
+  expect(new Set(on(infused).map(({ id }) => id)).size).toBe(on(infused).length);
+  const letIn = on(infused).find(({ what }) => what === 'Infusion');
+  for (const { people, skill, sessionId, fromMin, toMin } of dry) {
+    expect({ people, skill, sessionId }).toEqual({ people: 2, skill: 'infusion', sessionId: null });
+    expect(toMin).toBeGreaterThan(fromMin);
+    expect(toMin).toBeLessThanOrEqual(letIn?.toMin ?? NaN);
+  }
+  expect(dateOf(Math.floor(dry[0].fromMin / DAY_MIN))).toBe('2026-11-30');
+  expect(dateOf(Math.floor(dry[1].fromMin / DAY_MIN))).toBe('2026-12-01');
+  expect(on(plan).some(({ what }) => what.endsWith('dry stack'))).toBe(false);
+});
+
 test('within the hours, with people enough, nothing is wrong; on a closed day something is', () => {
   expect(conflictsOn(on(plan), shop({ people: [person('a'), person('b')] }))).toEqual([]);
   expect(kinds(on(plan), shop({ closed: [{ from: '2026-12-01', to: '2026-12-01', why: '' }] }))).toEqual(['hours']);

@@ -7,7 +7,7 @@ import { postCureTimes } from '../plan/surroundings.js';
 import { releaseSchedule } from '../release/release-schedule.js';
 import type { Skill } from '../shop/shop-calendar.js';
 import { infusedLayers } from '../plan/infusion-fill.js';
-import { handsOf } from './session-hands.js';
+import { dryHandsOf, handsOf } from './session-hands.js';
 import { DAY_MIN, dayNumber } from '../shop-time/shop-clock.js';
 
 /** A build that stands on the wall. */
@@ -86,6 +86,17 @@ function spansOf({ id: buildId, name: build, plan }: WallBuild, cards: CardLibra
         fromMin: zero + startMin,
         toMin: zero + buffedMin,
         people: 1,
+      })),
+      ...dryHandsOf(plan, id, cards).map(({ session, people, spell: [fromMin, toMin] }): WallSpan => ({
+        ...common,
+        id: `${buildId} ${session.id} dry ${String(Math.round(fromMin))}`,
+        kind: 'session',
+        what: named(name, `${session.name}, dry stack`),
+        fromMin: zero + fromMin,
+        toMin: zero + toMin,
+        people,
+        who: crewOf(session.who),
+        skill: 'infusion',
       })),
       ...handsOf(plan, id, cards).map(({ people, spell: [fromMin, toMin] }, i): WallSpan => ({
         ...common,

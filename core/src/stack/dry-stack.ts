@@ -1,7 +1,7 @@
 import type { CardLibrary } from '../plan/card-library.js';
 import { isInfused } from '../plan/infusion-fill.js';
 import { layHours, peopleAt, pliesArrive } from '../plan/laying.js';
-import { DEGASSED_S } from '../plan/pot-age.js';
+import { DEGASSED_S, POT_MIN } from '../plan/pot-age.js';
 import type { PlanLayer, PlanSession, SectionPlan } from '../plan/section-plan.js';
 import { lastOpenMin } from '../shop-time/shop-clock.js';
 
@@ -11,7 +11,7 @@ const BAG_MIN_PER_M2 = 20;
 /** The pump closed off, gauge read (docs/references.md#infusion) [min]. */
 const DROP_TEST_MIN = 10;
 /** Weighing, stirring and degassing what is let in, once the bag is tight (assumed) [min]. */
-const POT_READY_MIN = 5 + DEGASSED_S / 60;
+const POT_READY_MIN = POT_MIN + DEGASSED_S / 60;
 
 /** Minutes of the plan's clock at which something of a dry stack is done, by so many. */
 export interface DryWork {
@@ -59,6 +59,21 @@ export function dryStacks(session: PlanSession, plan: SectionPlan, cards: CardLi
       return { layer, plies, bag, dropTest };
     })
     .reverse();
+}
+
+/** Hands at dry stacks, in spells: from the first ply of a day to the last thing of it. */
+export const drySpells = (stacks: readonly DryStack[]): DryWork[] =>
+  inSpells(stacks.flatMap(({ plies, bag, dropTest }) => [...plies, bag, dropTest]));
+
+/** Work in its order, what follows on as one. */
+export function inSpells(work: readonly DryWork[]): DryWork[] {
+  const spells: DryWork[] = [];
+  for (const { fromMin, toMin } of work) {
+    const last = spells.at(-1);
+    if (last && fromMin <= last.toMin + 1) spells[spells.length - 1] = { ...last, toMin };
+    else spells.push({ fromMin, toMin });
+  }
+  return spells;
 }
 
 /** When work on a session begins before its resin: with the first dry ply, where it has any [min]. */

@@ -141,6 +141,12 @@ describe('infusion', () => {
         .filter((id) => id.startsWith('dry-'));
     expect(said(infused.sessions[2].startMin)).toEqual([]);
     expect(said(infused.sessions[1].startMin + 120)).toEqual(['dry-s3']);
+    // Minute by minute there is one moment from which it can be there.
+    const from = infused.sessions[1].startMin;
+    const first = Array.from({ length: 2880 }, (_, minute) => from + minute).find((startMin) => said(startMin).length === 0) ?? NaN;
+    expect(first).toBeGreaterThan(from + 120);
+    expect(said(first - 1)).toEqual(['dry-s3']);
+    expect(said(first)).toEqual([]);
   });
 
   test('a flow that gels before it is filled is stopped; so are a gassing hardener and a leak', () => {

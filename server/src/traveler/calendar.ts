@@ -1,4 +1,5 @@
 import { DAY_MIN, dayNumber } from '@pentimento/core/shop-time';
+import { inSpells } from '@pentimento/core/stack';
 import type { Step } from '@pentimento/core/steps';
 import type { MoldTraveler, Traveler } from '@pentimento/core/traveler';
 import { fillAmounts } from '@pentimento/core/units';
@@ -6,6 +7,9 @@ import { calendarText, dateArrayOf } from '../wire/calendar-text.js';
 
 /** An exotherm and its watch after the last pot. */
 const LEAST_SESSION_MIN = 30;
+
+/** Work on what is infused, before its resin. */
+const DRY: readonly Step['kind'][] = ['lay dry', 'bag', 'leak test'];
 
 interface Entry {
   readonly key: string;
@@ -60,6 +64,19 @@ function sectionEntries({ plan, timers, mix }: Traveler, steps: readonly Step[])
           },
         ]
       : []),
+    ...plan.sessions.flatMap((session) =>
+      inSpells(
+        steps
+          .filter(({ sessionId, kind }) => sessionId === session.id && DRY.includes(kind))
+          .map(({ startMin, endMin }) => ({ fromMin: startMin, toMin: endMin })),
+      ).map(({ fromMin, toMin }) => ({
+        key: `dry-${session.id}-${String(Math.round(fromMin))}`,
+        title: `${session.name}, dry stack`,
+        fromMin,
+        lengthMin: toMin - fromMin,
+        description: 'Dry plies, mesh and bag, drop test.',
+      })),
+    ),
     ...plan.sessions.map((session) => {
       const rows = mix.filter((row) => row.session.id === session.id);
       const pots = rows.map(

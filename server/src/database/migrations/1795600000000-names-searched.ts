@@ -1,6 +1,6 @@
 import type { MigrationInterface, QueryRunner } from 'typeorm';
 
-/** What is searched by name, in one column and in small letters: four comparisons of a row that mind no case cost ten times this one. */
+/** What is searched by name, in one column and in small letters: four comparisons of a row that mind no case cost five times this one. */
 export class NamesSearched1795600000000 implements MigrationInterface {
   name = 'NamesSearched1795600000000';
 
