@@ -5,8 +5,10 @@ import { initialPart } from '../plan/fields/initial.js';
 import { planOf } from '../plan/lift-plan.js';
 import type { PlanDocument } from '../plan/plan-document.js';
 import type { SectionPlan } from '../plan/section-plan.js';
+import { sectionOf } from '../plan/section-view.js';
 import { planFromTemplate } from '../plan/stack-templates.js';
 import { usualShop, type ShopCalendar } from '../shop/shop-calendar.js';
+import { infusionObjections } from '../stack/plan-infusion.js';
 import { twoHalves } from '../test-support/two-halves.js';
 import { makePlan } from './make-plan.js';
 import { beginningOf } from './beginning.js';
@@ -17,7 +19,7 @@ import { reasonsOf, survivalOf } from './reasons.js';
 import { madePlanReport } from './report.js';
 import { chanceOf, ScenarioSet } from './robust.js';
 import { planTaskFields, type PlanTask } from './task.js';
-import { handsOf } from './session-hands.js';
+import { dryHandsOf, handsOf } from './session-hands.js';
 import { tryWhatIf, whatIfs } from './what-if.js';
 
 const cards = cardLibrary();
@@ -69,6 +71,21 @@ describe('one section', () => {
       expect(spell[0]).toBeGreaterThanOrEqual(hands[i].spell[1]);
     });
     expect(plan.sections[0].sessions.every(({ startMin }) => startMin % 30 === 0)).toBe(true);
+  });
+
+  test('dry plies and bag have their hours after what lies below, in the shop’s own hours', () => {
+    const infused = planOf(view('infused', { areaM2: 1.8 }));
+    const early = { ...usualShop(), people: [] };
+    const asked = { ...ask(infused, { days: 14 }), shop: early };
+    const { plan, sections } = planBuild(asked, counted(150)).found!;
+    expect(dryHandsOf(plan, 'a', cards).length).toBeGreaterThan(0);
+    expect(infusionObjections(sectionOf(plan, 'a'), cards, new Map()).filter(({ id }) => id.startsWith('dry-'))).toEqual([]);
+    const [first, ...later] = handsOf(plan, 'a', cards);
+    const dryFirst = Math.min(...dryHandsOf(plan, 'a', cards).map(({ spell }) => spell[0]));
+    expect(dryFirst).toBeGreaterThanOrEqual(first.spell[1]);
+    expect(later.length).toBeGreaterThan(0);
+    const why = reasonsOf(plan, sections, { cards, spells: spellsOf(asked), gridMin: 30, clear: false });
+    expect(why.flatMap(({ notBefore }) => (notBefore ? [notBefore.because] : []))).toContain('dry plies, bag and drop test');
   });
 
   test('tried all: no start of a small plan on a coarse grid comes off earlier', () => {

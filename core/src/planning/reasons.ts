@@ -11,7 +11,7 @@ import { sectionNamed } from '../plan/section-view.js';
 import type { Spell } from '../shop/shop-hours.js';
 import { KELVIN } from '../units/kelvin.js';
 import { byLevel } from '../units/levels.js';
-import { handsOf } from './session-hands.js';
+import { dryBeginsMin, handsOf } from './session-hands.js';
 
 /** Why a session begins no earlier, or no later. */
 export interface Bound {
@@ -128,6 +128,9 @@ function earliest(
   const previous = index > 0 ? own[index - 1].spell[1] : undefined;
   if (previous !== undefined && session.startMin - gridMin - before < previous)
     return { atMin: previous + before, because: 'hands at the session before, cleaning and setting up' };
+  const sooner = { ...session, startMin: session.startMin - gridMin };
+  if (previous !== undefined && dryBeginsMin(sooner, section.plan, cards, spells(people)) < previous)
+    return { atMin: session.startMin, because: 'dry plies, bag and drop test' };
   const busy = sections.filter(({ id }) => id !== section.id).flatMap(({ id }) => handsOf(plan, id, cards));
   const other = busy.find((one) => one.spell[1] <= spell[0] + 1 && one.spell[1] > spell[0] - gridMin);
   if (other) return { atMin: other.spell[1] + before, because: 'hands at another section' };

@@ -1,19 +1,22 @@
 import { cardOf, type CardLibrary } from '../plan/card-library.js';
 import { peopleAt } from '../plan/laying.js';
 import type { PlanSection } from '../plan/plan-document.js';
-import type { SectionPlan } from '../plan/section-plan.js';
+import type { PlanSession, SectionPlan } from '../plan/section-plan.js';
 import { sectionNamed } from '../plan/section-view.js';
 import { fieldOf } from '../plan/zone-view.js';
 import { SAME_S, type Choice, type Cost, type Next } from '../planner/best-first.js';
 import type { Spell } from '../shop/shop-hours.js';
 import { CLEAN_MIN } from '../steps/session-steps.js';
-import { sessionHands, type SessionHands } from './session-hands.js';
+import { dryBeginsMin, sessionHands, type SessionHands } from './session-hands.js';
 import { chosenSessions, movedCatalyst, sectionItems, sizesAfter, type SectionItem, type Way } from './section-items.js';
 import type { SectionQuestion } from './section-question.js';
+import { isInfused } from '../plan/infusion-fill.js';
 import { atOnceObjections } from '../stack/sheet-objections.js';
 import type { Objection } from '../plan/objection.js';
 
 const HOUR_S = 3600;
+
+const keyOf = (laid: number, { count, way }: Next): string => [laid, count, way].join(' ');
 
 /** What hands, hours and the order of the plies allow in a section, whatever the physics says, and what no plan beats by it. */
 export class SectionHours {
@@ -25,6 +28,7 @@ export class SectionHours {
   /** Rules by which some session is not even tried, by their ids */
   readonly ruledOut = new Map<string, Objection>();
   private readonly nextsAt = new Map<number, readonly Next[]>();
+  private readonly sessionsAt = new Map<string, PlanSession>();
   private readonly handsAt = new Map<string, SessionHands>();
   private readonly lastArrivals = new Map<string, number>();
   private readonly leastHands = new Map<number, number>();
@@ -91,14 +95,19 @@ export class SectionHours {
   }
 
   /** Session as it would be laid, by itself. */
-  protected sessionOf(laid: number, next: Next): PlanSection['sessions'][number] {
+  protected sessionOf(laid: number, next: Next): PlanSession {
+    const key = keyOf(laid, next);
+    const known = this.sessionsAt.get(key);
+    if (known) return known;
     const own = this.sectionItems.slice(laid, laid + next.count);
-    return chosenSessions(this.section, own, [{ ...next, startS: 0 }], this.asked.ways, this.asked.cards).sessions[0];
+    const [found] = chosenSessions(this.section, own, [{ ...next, startS: 0 }], this.asked.ways, this.asked.cards).sessions;
+    this.sessionsAt.set(key, found);
+    return found;
   }
 
   /** Hands at it. */
   private hands(laid: number, next: Next): SessionHands {
-    const key = `${String(laid)} ${String(next.count)} ${String(next.way)}`;
+    const key = keyOf(laid, next);
     const known = this.handsAt.get(key);
     if (known) return known;
     const found = sessionHands(this.sessionOf(laid, next), this.field, this.asked.cards, laid === 0);
@@ -128,13 +137,22 @@ export class SectionHours {
       return at >= fromS - SAME_S && at <= untilS ? [at] : [];
     }
     const [beforeS, takesS, gridS] = [this.beforeS(laid, next), this.takesS(laid, next), gridMin * 60];
+    const infused = this.sessionOf(laid, next).layers.some((layer) => isInfused(layer, this.asked.cards));
     const found: number[] = [];
     for (const [opens, closes] of this.spells(this.hands(laid, next).people, this.whoAt(laid))) {
       const last = Math.min(untilS, closes * 60 - takesS);
       const first = Math.max(fromS + (laid > 0 ? beforeS : 0), opens * 60 + beforeS, this.asked.fromMin * 60);
-      for (let at = Math.ceil((first - SAME_S) / gridS) * gridS; at <= last + SAME_S; at += gridS) found.push(at);
+      for (let at = Math.ceil((first - SAME_S) / gridS) * gridS; at <= last + SAME_S; at += gridS)
+        if (!infused || this.dryFits(laid, next, at, fromS)) found.push(at);
     }
     return found;
+  }
+
+  /** Dry plies, bag and drop test have their hours between what was laid before and the moment resin is let in. */
+  private dryFits(laid: number, next: Next, atS: number, fromS: number): boolean {
+    const session = { ...this.sessionOf(laid, next), startMin: atS / 60 };
+    const begins = dryBeginsMin(session, this.field, this.asked.cards, this.spells(this.hands(laid, next).people, this.whoAt(laid)));
+    return laid === 0 ? Number.isFinite(begins) : begins * 60 >= fromS - SAME_S;
   }
 
   private spells(people: number, who: readonly string[]): readonly Spell[] {

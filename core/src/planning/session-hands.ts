@@ -4,7 +4,7 @@ import type { PlanDocument } from '../plan/plan-document.js';
 import type { PlanSession, SectionPlan } from '../plan/section-plan.js';
 import { sectionOf } from '../plan/section-view.js';
 import type { Spell } from '../shop/shop-hours.js';
-import { drySpells, dryStacks } from '../stack/dry-stack.js';
+import { dryFromMin, drySpells, dryStacks, type LatestStart } from '../stack/dry-stack.js';
 import { preparationOf } from '../stack/preparation.js';
 import { POT_MIN } from '../plan/pot-age.js';
 import { CLEAN_MIN, SET_UP_MIN } from '../steps/session-steps.js';
@@ -51,3 +51,17 @@ export function dryHandsOf(
     })),
   );
 }
+
+/** Latest start of work inside spells; what is longer than any of them simply ends when it must. */
+function latestIn(spells: readonly Spell[]): LatestStart {
+  const longest = Math.max(0, ...spells.map(([from, to]) => to - from));
+  return (untilMin, needMin) => {
+    if (needMin > longest) return untilMin - needMin;
+    const own = spells.findLast(([from, to]) => Math.min(to, untilMin) - needMin >= from);
+    return own ? Math.min(own[1], untilMin) - needMin : -Infinity;
+  };
+}
+
+/** When the dry stack of a session must be begun while hands are free in these spells; its start where it has none [min on the plan's clock]. */
+export const dryBeginsMin = (session: PlanSession, view: SectionPlan, cards: CardLibrary, free: readonly Spell[]): number =>
+  dryFromMin(dryStacks(session, view, cards, latestIn(free)), session);

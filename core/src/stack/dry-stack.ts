@@ -27,11 +27,20 @@ export interface DryStack {
   readonly dropTest: DryWork;
 }
 
+/** Latest start of work that is done by a moment [min]. */
+export type LatestStart = (untilMin: number, needMin: number) => number;
+
 /**
  * Dry plies, bag and drop test of each infused layer of a session, planned backwards from the moment its resin is let in, in the shop's hours: what does
  * not fit before it that day is done the day before.
+ * @param latest by the hours that the plan assumes, unless said otherwise
  */
-export function dryStacks(session: PlanSession, plan: SectionPlan, cards: CardLibrary): DryStack[] {
+export function dryStacks(
+  session: PlanSession,
+  plan: SectionPlan,
+  cards: CardLibrary,
+  latest: LatestStart = (untilMin, needMin) => lastOpenMin(plan, untilMin, needMin),
+): DryStack[] {
   const arriveS = pliesArrive(session, plan, cards, 'first');
   const people = peopleAt(session, plan);
   let untilMin = Infinity;
@@ -41,7 +50,7 @@ export function dryStacks(session: PlanSession, plan: SectionPlan, cards: CardLi
     .reverse()
     .map(({ layer, letInMin }): DryStack => {
       const before = (toMin: number, minutes: number): DryWork => {
-        const fromMin = lastOpenMin(plan, toMin, minutes);
+        const fromMin = latest(toMin, minutes);
         return { fromMin, toMin: fromMin + minutes };
       };
       const tightMin = Math.min(untilMin, letInMin - POT_READY_MIN);
