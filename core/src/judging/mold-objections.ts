@@ -6,7 +6,7 @@ import type { CardLibrary } from '../plan/card-library.js';
 import { worstFirst, type Objection, type PlanStage } from '../plan/objection.js';
 import type { PlanDocument } from '../plan/plan-document.js';
 import { sectionNamed, sectionOf } from '../plan/section-view.js';
-import { planObjections, type AroundPlan } from './plan-objections.js';
+import { ALONE, planObjections, type AroundPlan } from './plan-objections.js';
 import { zoneObjections } from './zone-objections.js';
 
 /** What is known around a mold: other builds and molds of its part, and what was simulated of each section. */
@@ -44,7 +44,7 @@ export function moldObjections(plan: PlanDocument, cards: CardLibrary, { sibling
   const views = laid.length > 0 ? laid : plan.sections.slice(0, 1).map(({ id, name }) => ({ id, name, plan: sectionOf(plan, id) }));
   const found = saidOnce(
     views.map(({ id, name, plan: view }) => {
-      const known = sections.get(id) ?? { gelS: new Map<string, number>(), backing: null };
+      const known = sections.get(id) ?? ALONE;
       const zones = zoneObjections(plan, sectionNamed(plan, id), cards);
       return { id, name, objections: [...planObjections(view, cards, { siblings, ...known }), ...zones, ...mixObjections(mix.get(id) ?? [])] };
     }),

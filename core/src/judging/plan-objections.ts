@@ -5,6 +5,7 @@ import { kitObjections } from '../kit/kit-sheet.js';
 import { planCompatibility } from '../plug/plan-compatibility.js';
 import { DEFAULT_INTAKE } from '../plan/parts/plug-intake.js';
 import { releaseObjections } from '../release/release-objections.js';
+import { edgeObjections, type GreenSpan } from '../stack/edge-cut.js';
 import { infusionObjections } from '../stack/plan-infusion.js';
 import { hoursObjections } from '../stack/hours-objections.js';
 import { stackObjections } from '../stack/stack-objections.js';
@@ -17,11 +18,13 @@ import type { SectionPlan } from '../plan/section-plan.js';
 export interface AroundPlan {
   readonly siblings: readonly Sibling[];
   readonly gelS: ReadonlyMap<string, number>;
+  /** While the edge of each session is green */
+  readonly green: ReadonlyMap<string, GreenSpan>;
   /** Earliest bonding of a frame, from the simulation; null: not simulated */
   readonly backing: BackingTime | null;
 }
 
-export const ALONE: AroundPlan = { siblings: [], gelS: new Map(), backing: null };
+export const ALONE: AroundPlan = { siblings: [], gelS: new Map(), green: new Map(), backing: null };
 
 function plugObjections(plan: SectionPlan, cards: CardLibrary, { siblings }: AroundPlan): Objection[] {
   const found = planCompatibility(plan, cards).map(({ rule, acting, on }): Objection => ({
@@ -46,6 +49,7 @@ export function planObjections(plan: SectionPlan, cards: CardLibrary, around: Ar
     ...releaseObjections(plan, cards),
     ...stackObjections(plan, cards),
     ...hoursObjections(plan, cards),
+    ...edgeObjections(plan, cards, around.green),
     ...infusionObjections(plan, cards, around.gelS),
     ...kitObjections(plan, cards),
   ]);

@@ -7,7 +7,7 @@ import type { PlanDocument } from '../plan/plan-document.js';
 import type { Words } from '../units/amounts.js';
 import { byLevel, worstOf } from '../units/levels.js';
 import { sectionTimes, type SectionEvaluation } from './evaluate-mold.js';
-import { gelTimes } from './gel-times.js';
+import { gelTimes, greenSpans } from './gel-times.js';
 import { moldObjections, type AroundMold } from './mold-objections.js';
 import { verdictLine } from './verdicts/verdict-line.js';
 import type { Verdict, VerdictLevel } from './verdicts/verdict.js';
@@ -45,7 +45,11 @@ export function aroundMold(
     sections: new Map(
       sections.map(({ id, plan, zones: [field] }) => [
         id,
-        { gelS: gelTimes(plan, field.evaluation), backing: backingOf(plan, field.evaluation.result, cards) },
+        {
+          gelS: gelTimes(plan, field.evaluation),
+          green: greenSpans(plan, field.evaluation),
+          backing: backingOf(plan, field.evaluation.result, cards),
+        },
       ]),
     ),
     times: sectionTimes(sections, cards),

@@ -5,8 +5,8 @@ import { peopleAt } from '../plan/laying.js';
 import { MOST_DROP_MBAR } from '../plan/parts/infusion.js';
 import { POT_MIN } from '../plan/pot-age.js';
 import type { PlanLayer, PlanSession, SectionPlan } from '../plan/section-plan.js';
-import { DAY_MIN, nextOpenMin } from '../shop-time/shop-clock.js';
 import type { DryStack } from '../stack/dry-stack.js';
+import { bagOffMin } from '../stack/edge-cut.js';
 import { stepOf, type Step } from './step.js';
 
 interface PlanAndCards {
@@ -113,7 +113,7 @@ export function vacuumSteps({ plan, cards }: PlanAndCards, session: PlanSession,
         sessionId: session.id,
         layerId: layer.id,
         startMin,
-        endMin: nextOpenMin(plan, (Math.floor(startMin / DAY_MIN) + 1) * DAY_MIN, 0),
+        endMin: bagOffMin(session, plan, cards) ?? startMin,
         people: 0,
         handsMin: 0,
         after: [filled],

@@ -7,6 +7,7 @@ import type { SectionPlan, PlanLayer, PlanSession } from '../plan/section-plan.j
 import { layerMasses } from '../plan/layer-masses.js';
 import { isInfused } from '../plan/infusion-fill.js';
 import { dryFromMin, dryStacks } from '../stack/dry-stack.js';
+import { edgeCut } from '../stack/edge-cut.js';
 import { preparationOf } from '../stack/preparation.js';
 import { layerCautions } from '../cautions/cautions.js';
 import { amount, words, type Words } from '../units/amounts.js';
@@ -51,15 +52,7 @@ function stepsOfSession(context: SessionContext, session: PlanSession, index: nu
   const first = dry.length > 0 ? null : laid.find(({ kind }) => kind === 'lay');
   const gated = laid.map((step) => (step === first ? { ...step, after: [...step.after, ...ready] } : step));
   const held = vacuumSteps(context, session, laid);
-  return [
-    setUp(context, session),
-    ...joint,
-    ...dry,
-    ...gated,
-    cleanUp(context, session, laid),
-    ...held,
-    ...trimSteps(context, session, { index, bagOffMin: held.at(-1)?.endMin ?? null }),
-  ];
+  return [setUp(context, session), ...joint, ...dry, ...gated, cleanUp(context, session, laid), ...held, ...trimSteps(context, session, index)];
 }
 
 function setUp(context: SessionContext, session: PlanSession): Step {
@@ -266,23 +259,18 @@ function plyUses(plan: SectionPlan, layer: PlanLayer, cards: CardLibrary, count:
   ];
 }
 
-interface EdgeOf {
-  readonly index: number;
-  /** When the bag over it comes off [min]; null: it is under none */
-  readonly bagOffMin: number | null;
-}
-
-function trimSteps({ plan, windows, trim: lastTrim }: SessionContext, session: PlanSession, { index, bagOffMin }: EdgeOf): Step[] {
+function trimSteps({ plan, cards, windows, trim: lastTrim }: SessionContext, session: PlanSession, index: number): Step[] {
   const last = index === plan.sessions.length - 1;
-  const trim = last ? lastTrim : (windows.find(({ belowSession }) => belowSession === index)?.trim ?? null);
-  if (!trim) return [];
-  const [fromMin, untilMin] = [trim.fromS / 60, trim.untilS / 60];
-  const startMin = nextOpenMin(plan, fromMin, 0);
-  if (bagOffMin !== null && bagOffMin >= untilMin)
-    return [sawn(plan, session, bagOffMin, 'Green only under its bag: sawn along the line once bag and mesh are off.')];
-  if (startMin >= untilMin) {
-    const [from, until] = [fromMin, untilMin].map((minute) => momentText(plan.startDate, minute));
-    return [sawn(plan, session, untilMin, `Green only from ${from} to ${until}, when nobody is there: sawn along the line once it is hard.`)];
+  const green = last ? lastTrim : (windows.find(({ belowSession }) => belowSession === index)?.trim ?? null);
+  if (!green) return [];
+  const cut = edgeCut(green, session, plan, cards);
+  if (cut.how === 'sawn') {
+    const [from, until] = [green.fromS, green.untilS].map((timeS) => momentText(plan.startDate, timeS / 60));
+    const why =
+      cut.because === 'under its bag'
+        ? 'Green only under its bag: sawn along the line once bag and mesh are off.'
+        : `Green only from ${from} to ${until}, when nobody is there: sawn along the line once it is hard.`;
+    return [sawn(plan, session, cut.fromMin, why)];
   }
   return [
     stepOf({
@@ -292,8 +280,8 @@ function trimSteps({ plan, windows, trim: lastTrim }: SessionContext, session: P
       name: `Green trim, ${session.name}`,
       order: 'While the edge cuts with a knife and does not drag.',
       sessionId: session.id,
-      startMin,
-      endMin: untilMin,
+      startMin: cut.startMin,
+      endMin: cut.untilMin,
       people: 1,
       handsMin: TRIM_MIN_PER_M * Math.sqrt(plan.areaM2),
       caution: 'A fresh blade, cut away from the hand; green glass edges cut like the knife.',

@@ -3,7 +3,7 @@ import { kitSheet, type FabricKit } from '../kit/kit-sheet.js';
 import { takeOff, type TakeOffLine } from '../kit/take-off.js';
 import { mixObjections, mixSheet, potLookup, type MixRow, type PotLookup } from '../mix/mix-sheet.js';
 import type { CardLibrary } from '../plan/card-library.js';
-import { gelTimes } from '../judging/gel-times.js';
+import { gelTimes, greenSpans } from '../judging/gel-times.js';
 import { evaluatePlan, type PlanEvaluation } from '../judging/evaluate-plan.js';
 import type { Verdict } from '../judging/verdicts/verdict.js';
 import { evaluateMold } from '../judging/evaluate-mold.js';
@@ -12,7 +12,7 @@ import { aroundMold } from '../judging/worst-of-plan.js';
 import type { PlanDocument } from '../plan/plan-document.js';
 import { worstFirst, type Objection } from '../plan/objection.js';
 import type { SectionPlan } from '../plan/section-plan.js';
-import { planObjections, type AroundPlan } from '../judging/plan-objections.js';
+import { ALONE, planObjections, type AroundPlan } from '../judging/plan-objections.js';
 import { readinessChecks, type ReadinessCheck } from '../plug/readiness.js';
 import { gateTests, type GateTest } from '../plan/parts/release-plan.js';
 import { releaseSchedule, type ReleaseTimer } from '../release/release-schedule.js';
@@ -45,7 +45,7 @@ export function makeTraveler(plan: SectionPlan, cards: CardLibrary, siblings: Ar
   const evaluation = evaluatePlan(plan, cards);
   const mix = mixSheet(plan, cards, look);
   const backing = backingOf(plan, evaluation.result, cards);
-  return sheetOf(plan, cards, { evaluation, siblings, mix, backing, gelS: gelTimes(plan, evaluation) });
+  return sheetOf(plan, cards, { evaluation, siblings, mix, backing, gelS: gelTimes(plan, evaluation), green: greenSpans(plan, evaluation) });
 }
 
 /** What a sheet reads that was worked out before. */
@@ -97,11 +97,10 @@ export function makeMoldTraveler(
       id,
       name,
       traveler: sheetOf(view, cards, {
+        ...(around.sections.get(id) ?? ALONE),
         evaluation,
         siblings,
         mix: around.mix.get(id) ?? [],
-        gelS: around.sections.get(id)?.gelS ?? new Map(),
-        backing: around.sections.get(id)?.backing ?? null,
       }),
     })),
     verdicts: sections.flatMap(({ verdicts }) => verdicts),

@@ -123,7 +123,7 @@ export function GrowthChart(props: GrowthChartProps) {
         </div>
       </div>
       <ReleaseLane plan={plan} library={cards} clock={clock} left={LEFT} />
-      <WindowLanes plan={plan} windows={picture.windows} lastTrim={picture.trim} clock={clock} left={LEFT} />
+      <WindowLanes plan={plan} cards={cards} windows={picture.windows} lastTrim={picture.trim} clock={clock} left={LEFT} />
     </div>
   );
 }

@@ -1,5 +1,6 @@
-import type { SectionPlan } from '@pentimento/core/plan';
+import type { CardLibrary, SectionPlan } from '@pentimento/core/plan';
 import { clockText, type ClockScale } from '@pentimento/core/shop-time';
+import { edgeCut, type EdgeCut, type GreenSpan } from '@pentimento/core/stack';
 import type { JointWindow, SurfaceState } from '@pentimento/core/windows';
 import { useId } from 'react';
 
@@ -18,12 +19,14 @@ const SURFACE_WORDS: Record<SurfaceState, string> = {
 /** One lane per joint: when the next session may go on, and where it is planned. */
 export function WindowLanes({
   plan,
+  cards,
   windows,
   lastTrim,
   clock,
   left,
 }: {
   plan: SectionPlan;
+  cards: CardLibrary;
   windows: readonly JointWindow[];
   /** Green trim after the last session */
   lastTrim: JointWindow['trim'];
@@ -46,25 +49,68 @@ export function WindowLanes({
         </pattern>
       </defs>
       {windows.map((window, lane) => (
-        <Lane key={window.belowSession} plan={plan} window={window} y={lane * LANE_HEIGHT + 3} clock={clock} left={left} slow={`${hatch}-slow`} />
+        <Lane
+          key={window.belowSession}
+          plan={plan}
+          cards={cards}
+          window={window}
+          y={lane * LANE_HEIGHT + 3}
+          clock={clock}
+          left={left}
+          slow={`${hatch}-slow`}
+        />
       ))}
-      {lastTrim && (
-        <g role="listitem" aria-label={`Edge: green trim ${clockText(lastTrim.fromS)} to ${clockText(lastTrim.untilS)}`}>
-          <text x={left - 8} y={windows.length * LANE_HEIGHT + 15} textAnchor="end" className="fill-current text-[12px]">
-            Edge
-          </text>
-          <g transform={`translate(${String(left)},${String(windows.length * LANE_HEIGHT + 3)})`}>
-            <line x1={0} x2={clock.width} y1={9} y2={9} stroke="currentColor" strokeOpacity="0.18" />
-            <line x1={x(lastTrim.fromS)} x2={x(lastTrim.untilS)} y1={9} y2={9} stroke="currentColor" strokeWidth="3" />
-            <text x={x(lastTrim.untilS) + 5} y={13} className="fill-current text-[12px]">
-              trim {clockText(lastTrim.fromS).slice(-5)}–{clockText(lastTrim.untilS).slice(-5)}
-            </text>
-          </g>
-        </g>
-      )}
+      {lastTrim && <EdgeLane plan={plan} cards={cards} green={lastTrim} y={windows.length * LANE_HEIGHT + 3} clock={clock} left={left} />}
     </svg>
   );
 }
+
+interface EdgeLaneProps {
+  readonly plan: SectionPlan;
+  readonly cards: CardLibrary;
+  readonly green: GreenSpan;
+  readonly y: number;
+  readonly clock: ClockScale;
+  readonly left: number;
+}
+
+/** The edge of what is laid last: while it is green, or from when on it is sawn. */
+function EdgeLane({ plan, cards, green, y, clock, left }: EdgeLaneProps) {
+  const x = within(clock);
+  const cut = edgeOf(plan, cards, plan.sessions.length - 1, green);
+  const sawn = cut?.how === 'sawn';
+  const span = `${clockText(green.fromS).slice(-5)}–${clockText(green.untilS).slice(-5)}`;
+  return (
+    <g
+      role="listitem"
+      aria-label={`Edge: green ${clockText(green.fromS)} to ${clockText(green.untilS)}${sawn ? `, ${cut.because}: sawn` : ', green trim'}`}
+    >
+      <text x={left - 8} y={y + 12} textAnchor="end" className="fill-current text-[12px]">
+        Edge
+      </text>
+      <g transform={`translate(${String(left)},${String(y)})`}>
+        <line x1={0} x2={clock.width} y1={9} y2={9} stroke="currentColor" strokeOpacity="0.18" />
+        <line
+          x1={x(green.fromS)}
+          x2={x(green.untilS)}
+          y1={9}
+          y2={9}
+          stroke="currentColor"
+          strokeWidth={sawn ? 1.5 : 3}
+          strokeDasharray={sawn ? '2 3' : undefined}
+        />
+        <text x={x(green.untilS) + 5} y={13} className="fill-current text-[12px]">
+          {sawn ? `green ${span} ${cut.because}: sawn` : `trim ${span}`}
+        </text>
+      </g>
+    </g>
+  );
+}
+
+const edgeOf = (plan: SectionPlan, cards: CardLibrary, index: number, green: GreenSpan): EdgeCut | null => {
+  const session = plan.sessions.at(index);
+  return session ? edgeCut(green, session, plan, cards) : null;
+};
 
 /** A time on the drawing, kept inside it. */
 const within =
@@ -74,6 +120,7 @@ const within =
 
 interface LaneProps {
   readonly plan: SectionPlan;
+  readonly cards: CardLibrary;
   readonly window: JointWindow;
   readonly y: number;
   readonly clock: ClockScale;
@@ -83,7 +130,7 @@ interface LaneProps {
 }
 
 /** One joint: its window, where it lags, and the pin of the next session. */
-function Lane({ plan, window, y, clock, left, slow }: LaneProps) {
+function Lane({ plan, cards, window, y, clock, left, slow }: LaneProps) {
   const x = within(clock);
   const next = plan.sessions.at(window.belowSession + 1);
   const pinX = x(window.plannedS);
@@ -91,8 +138,10 @@ function Lane({ plan, window, y, clock, left, slow }: LaneProps) {
   const bad = window.state === 'early' || window.state === 'late';
   const surface = (plan.shape?.pockets ? window.pocket : window.flat).surface;
   const label = `${next?.name ?? ''}: ${WORDS[window.state]}`;
+  const knife = window.trim && edgeOf(plan, cards, window.belowSession, window.trim)?.how === 'green' ? window.trim : null;
+  const said = laneText(label, window, knife);
   return (
-    <g role="listitem" aria-label={laneText(label, window)}>
+    <g role="listitem" aria-label={said}>
       <text x={left - 8} y={y + 12} textAnchor="end" className="fill-current text-[12px]">
         {next?.name}
       </text>
@@ -128,15 +177,15 @@ function Lane({ plan, window, y, clock, left, slow }: LaneProps) {
             fill={`url(#${slow})`}
           />
         )}
-        {window.trim && (
+        {knife && (
           <g aria-hidden>
-            <line x1={x(window.trim.fromS)} x2={x(window.trim.untilS)} y1={y + 1} y2={y + 1} stroke="currentColor" strokeWidth="2" />
-            <text x={x(window.trim.fromS) - 2} y={y + 5} textAnchor="end" className="fill-current text-[10px]">
+            <line x1={x(knife.fromS)} x2={x(knife.untilS)} y1={y + 1} y2={y + 1} stroke="currentColor" strokeWidth="2" />
+            <text x={x(knife.fromS) - 2} y={y + 5} textAnchor="end" className="fill-current text-[10px]">
               trim
             </text>
           </g>
         )}
-        <title>{laneText(label, window)}</title>
+        <title>{said}</title>
         <path d={`M${pinX.toFixed(1)} ${String(y + 14)}l-6 -11h12z`} className={bad ? 'fill-error' : 'fill-current'} />
         <text
           x={early ? pinX - 9 : pinX + 9}
@@ -156,7 +205,7 @@ function moment(timeS: number | null): string {
 }
 
 /** The whole lane in words. */
-function laneText(label: string, { flat, pocket, closesS, plannedS, trim }: JointWindow): string {
+function laneText(label: string, { flat, pocket, closesS, plannedS }: JointWindow, trim: GreenSpan | null): string {
   return [
     label,
     `Opens ${moment(flat.opensS)} on the flat, ${moment(pocket.opensS)} in a deep pocket`,
