@@ -1,5 +1,5 @@
 import type { CardLibrary } from '../plan/card-library.js';
-import { gateOpen, gateTests } from '../plan/parts/release-plan.js';
+import { gateOpen, openTests } from '../plan/parts/release-plan.js';
 import type { PlanDocument } from '../plan/plan-document.js';
 import type { SectionPlan } from '../plan/section-plan.js';
 import { sectionOf } from '../plan/section-view.js';
@@ -33,8 +33,4 @@ export function moldBlocks(plan: PlanDocument, cards: CardLibrary): string[] {
     ...new Set(laid.flatMap((section) => plugBlocks(section, cards))),
     ...laid.flatMap((section) => releaseBlocks(section).map((block) => named(section, block))),
   ];
-}
-
-function openTests(release: NonNullable<SectionPlan['release']>): number {
-  return gateTests(release).filter(({ id }) => !release.passed.some((test) => test.id === id)).length;
 }

@@ -6,7 +6,7 @@ import { DAY_MIN, isWeekendAt } from '../shop-time/shop-clock.js';
 import { compatibility } from '../plug/compatibility.js';
 import { readyAtMin } from '../plug/readiness.js';
 import { resinSubstance } from '../materials/resin-substance.js';
-import { gateOpen, gateTests, type ReleasePlan, type ReleaseZone, type ZoneState } from '../plan/parts/release-plan.js';
+import { gateOpen, openTests, type ReleasePlan, type ReleaseZone, type ZoneState } from '../plan/parts/release-plan.js';
 import { programOf } from './release-program.js';
 import { airAt, meanAirC } from '../plan/shop-air.js';
 import { isFlangeZone, releaseSchedule } from './release-schedule.js';
@@ -150,6 +150,7 @@ function coverage({ areaM2 }: SectionPlan, { zones }: ReleasePlan): Objection[] 
 
 function times(plan: SectionPlan, release: ReleasePlan, cards: CardLibrary): Objection[] {
   const found: Objection[] = [];
+  const passed = openTests(release) === 0;
   const ready = readyAtMin(plan, cards);
   if (ready.open > 0)
     found.push(
@@ -161,7 +162,7 @@ function times(plan: SectionPlan, release: ReleasePlan, cards: CardLibrary): Obj
         remedy: 'Tick them under Plug as they are done; release waits for them.',
       }),
     );
-  else if (ready.atMin > release.startMin)
+  else if (!passed && ready.atMin > release.startMin)
     found.push(
       say({
         level: 'stop',
@@ -173,7 +174,8 @@ function times(plan: SectionPlan, release: ReleasePlan, cards: CardLibrary): Obj
     );
   const { gateMin } = releaseSchedule(plan, release, cards);
   const first = plan.sessions.at(0);
-  if (first && first.startMin < gateMin)
+  // Behind a gate that was signed the times of its coats are history.
+  if (!passed && first && first.startMin < gateMin)
     found.push(
       say({
         level: 'stop',
@@ -201,7 +203,6 @@ export function releaseObjections(plan: SectionPlan, cards: CardLibrary): Object
       }),
     ];
   }
-  const openTests = gateTests(release).filter(({ id }) => !release.passed.some((test) => test.id === id)).length;
   const gate = release.override
     ? [
         say({
@@ -219,7 +220,7 @@ export function releaseObjections(plan: SectionPlan, cards: CardLibrary): Object
             level: 'note',
             id: 'gate-open',
             title: 'Gate before gel coat',
-            why: `${String(openTests)} of its tests are not signed yet.`,
+            why: `${String(openTests(release))} of its tests are not signed yet.`,
             remedy: 'Sign them when they pass; without them gel coat does not begin.',
           }),
         ];

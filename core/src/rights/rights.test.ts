@@ -7,6 +7,7 @@ const table: Record<Right, string> = {
   account: 'yes yes yes yes',
   log: 'yes yes yes no',
   takeBack: 'yes yes no no',
+  sign: 'yes yes no no',
   plan: 'yes yes no no',
   rewrite: 'yes yes no no',
   finish: 'yes yes no no',

@@ -3,7 +3,7 @@ export const roles = ['owner', 'toolmaker', 'apprentice', 'inspector'] as const;
 export type Role = (typeof roles)[number];
 
 /** What a route or a button asks for. */
-export const rights = ['look', 'account', 'log', 'takeBack', 'plan', 'rewrite', 'finish', 'cards', 'shop', 'trustDevice', 'people'] as const;
+export const rights = ['look', 'account', 'log', 'takeBack', 'sign', 'plan', 'rewrite', 'finish', 'cards', 'shop', 'trustDevice', 'people'] as const;
 export type Right = (typeof rights)[number];
 
 /** Each right in words that end "You may not …". */
@@ -12,6 +12,7 @@ export const rightWords: Readonly<Record<Right, string>> = {
   account: 'change your own account',
   log: 'log pulls, treatments and tests',
   takeBack: 'take back what another person logged',
+  sign: 'sign the gate before gel coat, or begin laying without it',
   plan: 'make builds and save plans',
   rewrite: 'save over a plan that another person made',
   finish: 'finish a build into a mold',
@@ -34,6 +35,7 @@ const holders: Readonly<Record<Right, readonly Role[]>> = {
   account: all,
   log: benchHands,
   takeBack: builders,
+  sign: builders,
   plan: builders,
   rewrite: builders,
   finish: builders,

@@ -104,8 +104,10 @@ export interface Step {
 
 /** What stands at the end of the ids of a section's own steps: nothing in a mold of one stack, or for the section it began with, so that a log keeps its steps. */
 export function sectionTag({ section }: Pick<SectionPlan, 'section'>): string {
-  return section && section.id !== FIRST_SECTION ? `@${section.id}` : '';
+  return section ? tagOfSection(section.id) : '';
 }
+
+export const tagOfSection = (sectionId: string): string => (sectionId === FIRST_SECTION ? '' : `@${sectionId}`);
 
 type Said = Pick<Step, 'id' | 'kind' | 'stage' | 'name' | 'order' | 'startMin' | 'endMin'> & Partial<Step>;
 

@@ -7,7 +7,7 @@ import { finishBlocks, LEAST_REASON } from '@pentimento/core/release';
 import { sectionOf } from '@pentimento/core/plan';
 import { fillAmounts } from '@pentimento/core/units';
 import { format } from 'date-fns';
-import { opensBuild, sectionOfStep } from '@pentimento/core/steps';
+import { isGate, isSignature, opensBuild, sectionOfStep } from '@pentimento/core/steps';
 import { DataSource, In, Like, Repository, type EntityManager, type FindOptionsWhere } from 'typeorm';
 import { Build } from '../builds/build.entity.js';
 import { BuildVersion } from '../builds/build-version.entity.js';
@@ -20,6 +20,7 @@ import { StoredLot } from '../lots/lot.entity.js';
 import { Photo } from '../photos/photo.entity.js';
 import { sameJson } from '../wire/same-json.js';
 import type { NewStepEntryDto } from './build-log.dto.js';
+import { signedPlan } from './signed-plan.js';
 import { StepLogEntry } from './step-entry.entity.js';
 
 /** A skip says why, in at least so many characters. */
@@ -51,9 +52,12 @@ export class BuildLogService {
       if (build.status === 'finished') throw new ProblemException(409, 'finished', 'This build became a mold. Its log stays as it is.');
       await this.refuseNonsense(tx, buildId, input, by);
       if (opensLaying(input.kind) && opensBuild(input.stepId)) await this.open(tx, build, input, by);
+      if (isGate(input.stepId) && input.kind === 'done') refuseUnlessMay(by, 'sign');
       if (input.kind === 'pot') await this.refusePot(tx, build, input, by);
       if (input.kind === 'photo' || input.kind === 'finding') await this.refuseUnknownPicture(tx, buildId, input);
       await tx.insert(StepLogEntry, { ...input, at, buildId, madeById: by.id, keptAt: new Date() });
+      // What is signed is no objection any more: lists have the build judged anew.
+      if (isSignature(input.stepId)) await tx.update(Build, { id: buildId }, { judgedBy: null });
     });
     return this.list(buildId);
   }
@@ -113,7 +117,7 @@ export class BuildLogService {
   /** The first line about laying a section: its gates first, or the reason of somebody who may finish a build. */
   private async open(tx: EntityManager, build: Build, { note, stepId }: Input, by: Person): Promise<void> {
     const version = await tx.findOneByOrFail(BuildVersion, { buildId: build.id, number: build.currentVersion });
-    const { plan } = version.read();
+    const plan = await signedPlan(tx, build.id, version.read().plan);
     const section = sectionOfStep(plan, stepId);
     const begun =
       section?.sessions.map(({ id }): FindOptionsWhere<StepLogEntry> => ({
@@ -131,7 +135,7 @@ export class BuildLogService {
           `Still open: ${blocks.join('; ')}. Have it done and signed, or say why laying begins all the same (at least ${String(LEAST_REASON)} characters).`,
           { open: blocks },
         );
-      refuseUnlessMay(by, 'finish');
+      refuseUnlessMay(by, 'sign');
     }
     if (build.status === 'planned') await tx.update(Build, { id: build.id }, { status: 'under way', changedAt: new Date() });
   }

@@ -1,4 +1,5 @@
-import { planFromTemplate, planOf } from '@pentimento/core/plan';
+import { cardLibrary, defaultRelease, planFromTemplate, planOf } from '@pentimento/core/plan';
+import { readinessChecks } from '@pentimento/core/plug';
 import { randomUUID } from 'node:crypto';
 import { TestShop } from '../test-support/test-shop.js';
 
@@ -24,12 +25,12 @@ describe('the log of a build', () => {
   });
   afterAll(() => shop.close());
 
-  const made = async (): Promise<string> => {
+  const made = async (of = plan): Promise<string> => {
     const id = randomUUID();
     const agent = await shop.signedIn('ben');
     await agent
       .post('/api/builds')
-      .send({ id, name: 'Cover', part: 'Cover', note: '', plan: planOf(plan) })
+      .send({ id, name: 'Cover', part: 'Cover', note: '', plan: planOf(of) })
       .expect(201);
     return id;
   };
@@ -80,6 +81,48 @@ describe('the log of a build', () => {
     expect(await statusOf(id)).toBe('under way');
     // From then on the reason has been given.
     await ada.post(path).send(line('session:s1:mix:l1', 'done')).expect(201);
+  });
+
+  test('checks and gate that were signed at the bench open the way; the gate is signed by someone who may', async () => {
+    const released = { ...plan, release: { ...defaultRelease(1), startMin: -4 * 1440 + 480 } };
+    const [id, ada] = [await made(released), await shop.signedIn('ada')];
+    await shop.sql(`update person set role = 'apprentice' where login = 'cleo'`);
+    const apprentice = await shop.signedIn('cleo');
+    const path = `/api/builds/${id}/log`;
+    const worst = async (): Promise<string> => {
+      for (let asked = 0; asked < 200; asked++) {
+        const { body } = await ada.get('/api/builds?limit=200');
+        const row = body.builds.find((one: { id: string }) => one.id === id);
+        if (!row.judging) return row.worst.line;
+        await new Promise((resolve) => setTimeout(resolve, 50));
+      }
+      throw new Error('still being judged');
+    };
+    expect(await worst()).toMatch(/checks of the plug open/);
+    for (const check of readinessChecks(released, cardLibrary()))
+      await apprentice
+        .post(path)
+        .send(line(`plug:${check.id}`, 'done'))
+        .expect(201);
+    expect(await worst()).not.toMatch(/of the plug/);
+    const still = await ada.post(path).send(line('session:s1:mix:l1', 'started')).expect(422);
+    expect(still.body.open).toEqual([expect.stringMatching(/^gate before gel coat not signed/)]);
+    const refused = await apprentice.post(path).send(line('release:gate', 'done')).expect(403);
+    expect(refused.body.detail).toMatch(/sign the gate before gel coat/);
+    await apprentice.post(path).send(line('release:gate', 'started')).expect(201);
+    const gate = line('release:gate', 'done');
+    await ada.post(path).send(gate).expect(201);
+    await ada
+      .post(path)
+      .send(line('release:gate', 'taken back', { reverses: gate.id }))
+      .expect(201);
+    await apprentice.post(path).send(line('session:s1:mix:l1', 'started')).expect(422);
+    await ada.post(path).send(line('release:gate', 'done')).expect(201);
+    await apprentice.post(path).send(line('session:s1:mix:l1', 'started')).expect(201);
+    expect(await statusOf(id)).toBe('under way');
+    // And nobody is asked again for a reason when it becomes a mold.
+    const finished = { moldId: randomUUID(), hand: 'none', releaseProgramId: 'paste-wax' };
+    expect((await ada.post(`/api/builds/${id}/finish`).send(finished).expect(200)).body.finishReason).toBeNull();
   });
 
   test('a skip says why; a mistake is taken back by another line, once', async () => {

@@ -24,6 +24,7 @@ import {
   type NewBuildDto,
   type NewVersionDto,
 } from './builds.dto.js';
+import { signedPlan } from '../build-log/signed-plan.js';
 import { likePattern, PAGE } from '../wire/page.js';
 import { handOver } from '../molds/hand-over.js';
 import { keepStanding } from '../molds/standings.js';
@@ -165,7 +166,7 @@ export class BuildsService {
           'other-hand',
           `This build is planned as the ${planned} hand, not ${input.hand}. Hold it against the drawing; if the plan is wrong, change it and save first.`,
         );
-      const blocks = moldBlocks(plan, await this.cards.libraryFor(plan));
+      const blocks = moldBlocks(await signedPlan(tx, buildId, plan), await this.cards.libraryFor(plan));
       const reason = input.reason?.trim() ?? '';
       if (blocks.length > 0 && reason.length < LEAST_REASON)
         throw new ProblemException(

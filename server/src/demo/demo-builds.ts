@@ -11,7 +11,7 @@ import {
 } from '@pentimento/core/plan';
 import type { BuildStatus } from '../builds/build.entity.js';
 import type { DemoWay } from './demo-log.js';
-import { overStone, threeSections, twoHalves, wellPrepared } from './demo-work.js';
+import { overStone, readyAndReleased, threeSections, twoHalves, wellPrepared } from './demo-work.js';
 
 /** Everything of a plan is done. */
 export const THE_END = 'the end';
@@ -65,17 +65,22 @@ const byName = (of: SectionPlan): SectionPlan => ({
 const seat = twoHalves(byName(plan('staged', '2026-12-01', 0.95, printed, { climate: { ...autumn, meanC: 22 }, mix: three })), rushed);
 
 /** It is under way whenever the demo is made, whatever day that is: the shop works on it on weekends too. */
-const petalPlanned = plan('staged', '2026-11-19', 3.1, fiberboard, {
-  climate: { ...autumn, meanC: 19 },
-  hours: { opensHour: 7, closesHour: 18, weekends: true },
-});
+const petalPlanned = readyAndReleased(
+  plan('staged', '2026-11-19', 3.1, fiberboard, {
+    climate: { ...autumn, meanC: 19 },
+    hours: { opensHour: 7, closesHour: 18, weekends: true },
+  }),
+  cards,
+  'Dov Tansy',
+  { pullsExpected: 40, partThicknessMm: 4 },
+);
 const petalLate = moveSession(moveSession(petalPlanned, 2, at(1, 14.5)), 3, at(2, 9));
 const petalBuilt = changeLayer(petalLate, 'l2', { wetFilmUm: 520 });
 
 const chute = plan('low-profile', '2026-12-14', 0.9, fiberboard, { climate: { ...autumn, meanC: 22 } });
 const chuteFewer = changeLayer(chute, 'l3', { laminate: { plies: 4, glassGsm: 450, resinToGlass: 2.8 } });
 const plinth = overStone(plan('low-profile', '2026-12-09', 1.4, part, { climate: autumn }));
-const aerofoil = plan('epoxy', '2026-12-03', 0.55, board, { climate: { ...autumn, swingC: 0.8 } });
+const aerofoil = readyAndReleased(plan('epoxy', '2026-12-03', 0.55, board, { climate: { ...autumn, swingC: 0.8 } }), cards, 'Cleo Strand');
 const tub = plan('low-profile', '2024-10-14', 2.9, foam, { climate: autumn });
 const roofOld = plan('staged', '2024-09-30', 0.42, board, { climate: autumn });
 

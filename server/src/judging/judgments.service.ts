@@ -3,6 +3,7 @@ import { InjectRepository } from '@nestjs/typeorm';
 import type { Sibling } from '@pentimento/core/design';
 import { headOf } from '@pentimento/core/plan';
 import { DataSource, In, IsNull, Not, Repository, type EntityManager } from 'typeorm';
+import { signedPlan } from '../build-log/signed-plan.js';
 import { BuildVersion } from '../builds/build-version.entity.js';
 import { Build } from '../builds/build.entity.js';
 import { CardsService } from '../cards/cards.service.js';
@@ -106,7 +107,7 @@ export class JudgmentsService implements OnApplicationBootstrap, OnModuleDestroy
     // Asked for by a list that was read while it was being judged.
     if (build.judgedBy === this.rules) return;
     const version = await this.database.getRepository(BuildVersion).findOneByOrFail({ buildId: id, number: build.currentVersion });
-    const { plan } = version.read();
+    const plan = await signedPlan(this.database.manager, id, version.read().plan);
     const { sheets } = await this.cards.libraryFor(plan);
     const { worst, moments } = await this.threads.judge({ plan, cards: [...sheets.values()], siblings: await this.siblings(build.part, id) });
     // Saved or reopened meanwhile: this judgment is of what was, and another one is on its way.

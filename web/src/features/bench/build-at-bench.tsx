@@ -3,7 +3,17 @@ import { NO_STEP, opensLaying, type Reading, type ReadingKind, type StateKind, t
 import { finishBlocks, LEAST_REASON } from '@pentimento/core/release';
 import { momentText } from '@pentimento/core/shop-time';
 import { sectionOf, type CardLibrary, type PlanDocument, type SectionPlan } from '@pentimento/core/plan';
-import { goneEntries, isRunning, missingBefore, opensBuild, sectionOfStep, stepStates, tickedInMold, type Step } from '@pentimento/core/steps';
+import {
+  goneEntries,
+  isRunning,
+  missingBefore,
+  opensBuild,
+  sectionOfStep,
+  stepStates,
+  tickedInMold,
+  withSigned,
+  type Step,
+} from '@pentimento/core/steps';
 import { Bell, BellOff } from 'lucide-react';
 import { useMemo, useState } from 'react';
 import { Link } from 'react-router';
@@ -102,7 +112,7 @@ function AtBench({ build, bench, state, library, nowMin }: AtBenchProps) {
     const section = sectionOfStep(plan, stepId);
     if (!section || (build.status !== 'planned' && plan.sections.length === 1)) return [];
     const begun = entries.some(({ kind, stepId: at }) => opensLaying(kind) && sectionOfStep(plan, at) === section);
-    return begun ? [] : finishBlocks(sectionOf(plan, section.id), library);
+    return begun ? [] : finishBlocks(sectionOf(withSigned(plan, entries, context.minuteOf), section.id), library);
   };
   /** Asks why, where laying would begin with gates still open; null: it may. */
   const gateAsks = (step: Step, kind: StepEntry['kind'], then: Asked['then']): Asked | null => {

@@ -32,6 +32,7 @@ import { stageOf } from '../stage/build-stages';
 import type { StageProps } from '../stage/stage-props';
 import { useSectionChoice, type SectionChoice } from '../plan/section-choice';
 import { SectionTabs } from './section-tabs';
+import { useSigned } from '../stage/use-signed';
 import { useObjections, useSiblings } from './use-around';
 import { useMold, type Mold } from '../simulation/use-mold';
 import { useBuildKeys } from './use-build-keys';
@@ -123,7 +124,8 @@ function OpenBuild({ build, cards, library, outdated, plan, present }: OpenBuild
   const simulation = useSimulation(plan.preview ?? present, choice, cards);
   const siblings = useSiblings(build);
   const mold = useMold(present, cards, stage === 'sequence' ? choice.sectionId : null);
-  const objections = useObjections(present, library, siblings, mold.whole);
+  const signed = useSigned(build.id, present);
+  const objections = useObjections(signed, library, siblings, mold.whole);
   const [sheet, setSheet] = useState<Sheet>(null);
   const readOnly = build.status === 'finished';
   const { phase, onEdit: onEditPlan } = useEdits(readOnly);
@@ -152,6 +154,7 @@ function OpenBuild({ build, cards, library, outdated, plan, present }: OpenBuild
     build,
     plan: view,
     document: present,
+    signed: sectionOf(signed, choice.sectionId),
     section: sectionNamed(present, choice.sectionId),
     choice,
     cards,

@@ -147,7 +147,7 @@ test('the gate: signed test by test with a name, or overruled with a reason, nev
   const seen = jest.fn<unknown, [ReleasePlan]>();
   render(
     <Held first={defaultRelease(1)} seen={seen}>
-      {(release, set) => <GatePart release={release} person="Ada Marsh" onChange={set} />}
+      {(release, set) => <GatePart release={release} signed={release} person="Ada Marsh" onChange={set} />}
     </Held>,
   );
   expect(screen.getByTestId('gate')).toHaveTextContent(`closed, ${String(gateTests(defaultRelease(1)).length)} to sign`);
@@ -168,10 +168,27 @@ test('readiness: a tick keeps who and when, and can be taken away', async () => 
   const user = userEvent.setup();
   const plan = { ...staged, intake: { ...DEFAULT_INTAKE, holes: 2 } };
   const seen = jest.fn();
-  render(<ReadinessList plan={plan} library={cardLibrary()} intake={plan.intake} person="Ben Corrie" onChange={seen} />);
+  render(<ReadinessList plan={plan} signed={plan} library={cardLibrary()} intake={plan.intake} person="Ben Corrie" onChange={seen} />);
   await user.click(screen.getByRole('checkbox', { name: /Close 2 holes/ }));
   expect(seen).toHaveBeenCalledWith([{ id: 'holes', doneMin: expect.any(Number), by: 'Ben Corrie' }]);
   expect(screen.getByTestId('readiness')).toHaveTextContent('open');
+});
+
+test('what was signed at the bench stands ticked, with whom, and is not taken away at the desk', () => {
+  const intake = { ...DEFAULT_INTAKE, holes: 2 };
+  const plan = { ...staged, intake };
+  const signed = { ...plan, intake: { ...intake, done: [{ id: 'holes', doneMin: -600, by: 'Dov Tansy' }] } };
+  render(<ReadinessList plan={plan} signed={signed} library={cardLibrary()} intake={intake} person="Ben Corrie" onChange={jest.fn()} />);
+  const box = screen.getByRole('checkbox', { name: /Close 2 holes/ });
+  expect(box).toBeChecked();
+  expect(box).toBeDisabled();
+  expect(screen.getByText(/^Dov Tansy, .*, at the bench$/)).toBeInTheDocument();
+  const release = defaultRelease(1);
+  const passed = gateTests(release).map(({ id }) => ({ id, by: 'Dov Tansy' }));
+  render(<GatePart release={release} signed={{ ...release, passed }} person="Ben Corrie" onChange={jest.fn()} />);
+  expect(screen.getByTestId('gate')).toHaveTextContent('passed');
+  expect(screen.queryByRole('button', { name: 'Overrule' })).toBeNull();
+  expect(screen.getAllByText(/· Dov Tansy, at the bench/)).toHaveLength(passed.length);
 });
 
 test('layer details: a named reinforcement brings its weight and ratio, a role its kind of layer', async () => {

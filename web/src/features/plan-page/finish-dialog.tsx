@@ -8,6 +8,7 @@ import { useFinishBuildMutation, type Build } from '../../api/api';
 import { ReasonBox } from '../../shared/reason-box';
 import { problemOf } from '../../api/problem';
 import { Dialog } from '../../shared/dialog';
+import { useSigned } from '../stage/use-signed';
 import { newId } from '../../shared/new-id';
 
 const HANDS = [
@@ -31,7 +32,7 @@ export function FinishDialog({ build, worst, library, onClose }: FinishDialogPro
   const [finish, { error, isLoading }] = useFinishBuildMutation();
   const navigate = useNavigate();
   const [reason, setReason] = useState('');
-  const blocks = moldBlocks(build.current.plan, library);
+  const blocks = moldBlocks(useSigned(build.id, build.current.plan), library);
   const missing = blocks.length > 0 && reason.trim().length < LEAST_REASON;
   const planned = build.current.plan.mold.intake?.hand ?? 'none';
   const otherHand = hand !== null && planned !== 'none' && hand !== planned;

@@ -12,6 +12,8 @@ export interface StageProps {
   readonly plan: SectionPlan;
   /** The plan that it is of, as it stands */
   readonly document: PlanDocument;
+  /** The section with the checks and gates that were signed at the bench */
+  readonly signed: SectionPlan;
   readonly section: PlanSection;
   readonly choice: SectionChoice;
   readonly cards: readonly Card[];

@@ -11,7 +11,7 @@ import { ReadinessList } from './readiness-list';
 import { TwinButton } from './twin-button';
 
 /** Is this plug fit to mold from? What came in, what is on it, how large it is, and what must be done first. */
-export function PlugStage({ build, document, plan, cards, library, readOnly, onEdit, objections, siblings, person }: StageProps) {
+export function PlugStage({ build, document, plan, signed, cards, library, readOnly, onEdit, objections, siblings, person }: StageProps) {
   const intake = plan.intake ?? DEFAULT_INTAKE;
   const plugs = useMemo(() => plugChoicesOf(cards), [cards]);
   const change = (next: PlugIntake): void => {
@@ -28,6 +28,7 @@ export function PlugStage({ build, document, plan, cards, library, readOnly, onE
         </div>
         <ReadinessList
           plan={plan}
+          signed={signed}
           library={library}
           intake={intake}
           person={person}

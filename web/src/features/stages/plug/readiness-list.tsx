@@ -14,12 +14,15 @@ export function planMinuteNow(startDate: string): number {
 /** What must be done before release may start; release waits for the last tick and its drying time. */
 export function ReadinessList({
   plan,
+  signed,
   library,
   intake,
   person,
   onChange,
 }: {
   plan: SectionPlan;
+  /** The same with what was signed at the bench */
+  signed: SectionPlan;
   library: CardLibrary;
   intake: PlugIntake;
   person: string;
@@ -27,7 +30,7 @@ export function ReadinessList({
 }) {
   const { fill } = useUnits();
   const checks = readinessChecks(plan, library);
-  const ready = readyAtMin(plan, library);
+  const ready = readyAtMin(signed, library);
   return (
     <Part
       title="Ready for release?"
@@ -43,7 +46,8 @@ export function ReadinessList({
     >
       <ul aria-label="Readiness" className="text-sm">
         {checks.map(({ id, what, why, waitH }) => {
-          const done = intake.done.find((one) => one.id === id);
+          const ticked = intake.done.some((one) => one.id === id);
+          const done = signed.intake?.done.find((one) => one.id === id);
           return (
             <li key={id} className="hairline border-b">
               <label className="flex min-h-9 items-start gap-2.5 py-1">
@@ -51,6 +55,7 @@ export function ReadinessList({
                   type="checkbox"
                   className="checkbox checkbox-sm mt-0.5"
                   checked={done !== undefined}
+                  disabled={done !== undefined && !ticked}
                   onChange={(event) => {
                     const others = intake.done.filter((one) => one.id !== id);
                     const by = person === '' ? 'somebody' : person;
@@ -60,7 +65,9 @@ export function ReadinessList({
                 <span className="leading-snug">
                   {fill(what)}
                   {waitH > 0 && <span className="num muted"> · then {waitH} h</span>}
-                  <span className="muted block text-xs">{done ? `${done.by}, ${momentText(plan.startDate, done.doneMin)}` : fill(why)}</span>
+                  <span className="muted block text-xs">
+                    {done ? `${done.by}, ${momentText(plan.startDate, done.doneMin)}${ticked ? '' : ', at the bench'}` : fill(why)}
+                  </span>
                 </span>
               </label>
             </li>

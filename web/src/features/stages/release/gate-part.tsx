@@ -3,11 +3,19 @@ import { useState } from 'react';
 import { Part, TextCell } from '../../../shared/fields';
 import { LevelMark } from '../../../shared/level-mark';
 
+interface GatePartProps {
+  readonly release: ReleasePlan;
+  /** The same with what was signed at the bench */
+  readonly signed: ReleasePlan;
+  readonly person: string;
+  readonly onChange: (release: ReleasePlan) => void;
+}
+
 /** The gate before gel coat: tests zone by zone, or a name and a reason. */
-export function GatePart({ release, person, onChange }: { release: ReleasePlan; person: string; onChange: (release: ReleasePlan) => void }) {
+export function GatePart({ release, signed, person, onChange }: GatePartProps) {
   const [reason, setReason] = useState('');
   const tests = gateTests(release);
-  const open = gateOpen(release);
+  const open = gateOpen(signed);
   const by = person === '' ? 'somebody' : person;
   return (
     <Part
@@ -19,13 +27,14 @@ export function GatePart({ release, person, onChange }: { release: ReleasePlan; 
             ? 'overruled'
             : open
               ? 'passed'
-              : `closed, ${String(tests.filter(({ id }) => !release.passed.some((test) => test.id === id)).length)} to sign`}
+              : `closed, ${String(tests.filter(({ id }) => !signed.passed.some((test) => test.id === id)).length)} to sign`}
         </span>
       }
     >
       <ul aria-label="Gate tests" className="text-sm">
         {tests.map(({ id, zone, what }) => {
-          const passed = release.passed.find((test) => test.id === id);
+          const ticked = release.passed.some((test) => test.id === id);
+          const passed = signed.passed.find((test) => test.id === id);
           return (
             <li key={id} className="hairline border-b">
               <label className="flex min-h-8 items-start gap-2.5 py-1">
@@ -33,6 +42,7 @@ export function GatePart({ release, person, onChange }: { release: ReleasePlan; 
                   type="checkbox"
                   className="checkbox checkbox-sm mt-0.5"
                   checked={passed !== undefined}
+                  disabled={passed !== undefined && !ticked}
                   onChange={(event) => {
                     const others = release.passed.filter((test) => test.id !== id);
                     onChange({ ...release, passed: event.target.checked ? [...others, { id, by }] : others });
@@ -40,7 +50,13 @@ export function GatePart({ release, person, onChange }: { release: ReleasePlan; 
                 />
                 <span>
                   <span className="muted">{zone}:</span> {what}
-                  {passed && <span className="muted text-xs"> · {passed.by}</span>}
+                  {passed && (
+                    <span className="muted text-xs">
+                      {' '}
+                      · {passed.by}
+                      {ticked ? '' : ', at the bench'}
+                    </span>
+                  )}
                 </span>
               </label>
             </li>

@@ -40,7 +40,7 @@ export function ReleaseStage(props: StageProps) {
   return <PlannedRelease {...props} release={plan.release} />;
 }
 
-function PlannedRelease({ plan, library, readOnly, onEdit, objections, person, release }: StageProps & { release: ReleasePlan }) {
+function PlannedRelease({ plan, signed, library, readOnly, onEdit, objections, person, release }: StageProps & { release: ReleasePlan }) {
   const change = (next: ReleasePlan): void => {
     onEdit(withRelease(plan, next));
   };
@@ -48,7 +48,7 @@ function PlannedRelease({ plan, library, readOnly, onEdit, objections, person, r
   const schedule = releaseSchedule(plan, release, library);
   const first = plan.sessions.at(0);
   const late = first && first.startMin < schedule.gateMin;
-  const ready = readyAtMin(plan, library);
+  const ready = readyAtMin(signed, library);
   return (
     <StageFrame name="Release" objections={objections} readOnly={readOnly}>
       <Part title="Zones">
@@ -102,7 +102,7 @@ function PlannedRelease({ plan, library, readOnly, onEdit, objections, person, r
         <TimerTable startDate={plan.startDate} timers={schedule.timers} />
       </Part>
       <div className="grid gap-x-8 xl:grid-cols-2">
-        <GatePart release={release} person={person} onChange={change} />
+        <GatePart release={release} signed={signed.release ?? release} person={person} onChange={change} />
         <Part title="How, and what it uses">
           <ReleaseHow release={release} library={library} />
         </Part>

@@ -34,7 +34,6 @@ export function WindowLanes({
   left: number;
 }) {
   const hatch = useId();
-  const x = within(clock);
   return (
     <svg
       width={left + clock.width}
