@@ -4,7 +4,7 @@ test('the bench leads through a build step by step: started, done, skipped with 
   await signIn(page, 'Dov Tansy');
   await page.keyboard.press('2');
   await expect(page.getByRole('heading', { name: 'Which build is on the bench?' })).toBeVisible();
-  await page.getByRole('link', { name: /^Beehive roof shell, mold 3/ }).click();
+  await page.getByRole('link', { name: /^Playground slide chute/ }).click();
   const hand = page.getByRole('region', { name: 'Step at hand' });
   const log = page.getByRole('complementary', { name: 'Log' });
   await expect(hand).toBeVisible();
