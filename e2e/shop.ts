@@ -85,3 +85,8 @@ export async function enter(cell: Locator, text: string): Promise<void> {
   await cell.fill(text);
   await cell.press('Enter');
 }
+
+/** Types a number by the large keys. */
+export async function keys(dialog: Locator, number: string): Promise<void> {
+  for (const one of number) await dialog.getByRole('button', { name: one === '.' ? 'decimal point' : one, exact: true }).click();
+}

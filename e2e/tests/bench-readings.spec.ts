@@ -1,5 +1,5 @@
 import type { Locator, Page } from '@playwright/test';
-import { expect, signIn, test } from '../shop';
+import { expect, keys, signIn, test } from '../shop';
 
 const PETAL = /^Radar dome petal, mold 2/;
 
@@ -11,11 +11,6 @@ async function atBench(page: Page, build: RegExp, who = 'Dov Tansy'): Promise<{ 
   await expect(hand).toBeVisible();
   const log = page.getByRole('complementary', { name: 'Log' });
   return { hand, log, newest: log.getByRole('listitem').first() };
-}
-
-/** Types a number by the large keys. */
-async function keys(dialog: Locator, number: string): Promise<void> {
-  for (const one of number) await dialog.getByRole('button', { name: one === '.' ? 'decimal point' : one, exact: true }).click();
 }
 
 test('a session from its pot to its trim: read, held against the plan, and seen as built', async ({ page }) => {

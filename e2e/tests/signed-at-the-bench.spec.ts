@@ -1,4 +1,4 @@
-import { expect, openStage, signIn, test, worst } from '../shop';
+import { expect, keys, openStage, signIn, test, worst } from '../shop';
 
 test('checks and gate signed at the bench: laying begins without a reason, the plan shows who signed, finishing asks nothing', async ({ page }) => {
   await signIn(page, 'Ben Corrie');
@@ -27,20 +27,35 @@ test('checks and gate signed at the bench: laying begins without a reason, the p
     await expect(hand).toBeVisible();
     for (let i = 0; i < 40; i++) {
       const name = await hand.getByRole('heading').innerText();
-      if (/^(Mix|Weigh|Set up)/.test(name)) break;
+      if (/^Set up/.test(name)) break;
       await hand.getByRole('button', { name: 'Done' }).click();
       await expect(hand.getByRole('heading')).not.toHaveText(name);
     }
   });
 
+  const dialog = page.getByRole('dialog');
   await test.step('gel coat is begun: nobody asks why', async () => {
-    for (let i = 0; i < 4; i++) {
-      const name = await hand.getByRole('heading').innerText();
-      await hand.getByRole('button', { name: 'Done' }).click();
-      await expect(page.getByRole('dialog')).toHaveCount(0);
-      if (/^Gel coat/.test(name)) break;
-      await expect(hand.getByRole('heading')).not.toHaveText(name);
-    }
+    await hand.getByRole('button', { name: 'Done' }).click();
+    await expect(hand.getByRole('heading')).toHaveText(/^Mix.*Gel coat/);
+    await hand.getByRole('button', { name: 'Start' }).click();
+    await expect(dialog).toHaveCount(0);
+    await expect(hand).toContainText('Begun');
+  });
+
+  await test.step('a pot of it is told of at another build too', async () => {
+    await page.clock.install();
+    await page.getByRole('button', { name: 'Weigh a pot' }).click();
+    await keys(dialog, '280');
+    await dialog.getByRole('button', { name: /^MEK peroxide/ }).click();
+    await keys(dialog, '5.6');
+    await dialog.getByRole('button', { name: 'Poured' }).click();
+    const strip = page.getByRole('navigation', { name: 'Builds under way' });
+    await strip.getByRole('link', { name: /^Radar dome petal/ }).click();
+    await expect(page.getByRole('heading', { name: 'Radar dome petal, mold 2', level: 1 })).toBeVisible();
+    await expect(strip.getByRole('link').first()).toContainText(/Bell cover, mold 1.*Pot of .*: empty it in \d+ min/);
+    const bell = page.getByRole('list', { name: 'Bell' }).getByText(/^Bell cover, mold 1: Pot of .*: it should be empty by now/);
+    for (let minute = 0; minute < 60 && (await bell.count()) === 0; minute++) await page.clock.runFor('01:00');
+    await expect(bell).toBeVisible();
   });
 
   await test.step('plug and gate stand signed in the plan', async () => {
@@ -54,7 +69,6 @@ test('checks and gate signed at the bench: laying begins without a reason, the p
 
   await test.step('nor does finishing ask why', async () => {
     await page.getByRole('button', { name: 'Finish into a mold' }).click();
-    const dialog = page.getByRole('dialog');
     await dialog.getByRole('button', { name: 'No hand' }).click();
     await expect(dialog.getByLabel(/Still open/)).toHaveCount(0);
     await dialog.getByRole('button', { name: 'Put it on the rack' }).click();

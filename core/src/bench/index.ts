@@ -7,6 +7,7 @@ export { filmGrid, ENOUGH_READINGS, type FilmGrid } from './film-grid.js';
 export { judgeReading, layerOfLine, type ReadingContext, type ReadingFinding } from './judge-reading.js';
 export { potRatio, type RatioFinding } from './pot-ratio.js';
 export { bellsOf, ringing, type Bell } from './bells.js';
+export { byUrgency, mostUrgent, openSteps, type Pressing, type Urgent } from './urgent.js';
 export { runningPots, type RunningPot } from './pots.js';
 export { entryWords } from './entry-words.js';
 export { keptReadings, LEAST_KEPT, type KeptReadings } from './kept-readings.js';

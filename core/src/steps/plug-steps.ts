@@ -1,6 +1,6 @@
 import type { CardLibrary } from '../plan/card-library.js';
 import { DEFAULT_INTAKE, finishIsLess } from '../plan/parts/plug-intake.js';
-import { gateTests } from '../plan/parts/release-plan.js';
+import { gateTests, type GateTest } from '../plan/parts/release-plan.js';
 import type { SectionPlan } from '../plan/section-plan.js';
 import { finishPlan } from '../plug/finish-ladder.js';
 import { readinessChecks } from '../plug/readiness.js';
@@ -88,9 +88,7 @@ export function releaseSteps(plan: SectionPlan, cards: CardLibrary): Step[] {
     kind: 'gate',
     stage: 'release',
     name: 'Gate before gel coat',
-    order: gateTests(release)
-      .map(({ zone, what }) => `${zone}: ${what}`)
-      .join('. '),
+    order: gateOrder(gateTests(release)),
     startMin: gateStartMin,
     endMin: gateStartMin + CHECK_MIN,
     people: 1,
@@ -101,6 +99,17 @@ export function releaseSteps(plan: SectionPlan, cards: CardLibrary): Step[] {
     logs: ['signature', 'temperature'],
   });
   return [...coats.filter(({ startMin }) => startMin < gateMin), gate, ...coats.filter(({ startMin }) => startMin >= gateMin)];
+}
+
+/** Tests by their zones: each zone is gone over once. */
+function gateOrder(tests: readonly GateTest[]): string {
+  const zones = [...new Set(tests.map(({ zone }) => zone))];
+  return zones
+    .map((zone) => {
+      const own = tests.filter((test) => test.zone === zone).map(({ what }) => what.charAt(0).toLowerCase() + what.slice(1));
+      return `${zone}: ${own.join('; ')}.`;
+    })
+    .join(' ');
 }
 
 /** When somebody is there to test what dried overnight: still before the first session, where that leaves the time. */

@@ -8,7 +8,7 @@ import { sectionOf } from '@pentimento/core/plan';
 import { fillAmounts } from '@pentimento/core/units';
 import { format } from 'date-fns';
 import { isGate, isSignature, opensBuild, sectionOfStep } from '@pentimento/core/steps';
-import { DataSource, In, Like, Repository, type EntityManager, type FindOptionsWhere } from 'typeorm';
+import { And, DataSource, In, Like, Not, Repository, type EntityManager, type FindOptionsWhere } from 'typeorm';
 import { Build } from '../builds/build.entity.js';
 import { BuildVersion } from '../builds/build-version.entity.js';
 import { CardsService } from '../cards/cards.service.js';
@@ -122,7 +122,8 @@ export class BuildLogService {
     const begun =
       section?.sessions.map(({ id }): FindOptionsWhere<StepLogEntry> => ({
         buildId: build.id,
-        stepId: Like(`session:${id}:%`),
+        // As opensBuild: tools laid out begin nothing.
+        stepId: And(Like(`session:${id}:%`), Not(Like('%:setup'))),
         kind: In([...OPENING]),
       })) ?? [];
     if (begun.length > 0 && (await tx.existsBy(StepLogEntry, begun))) return;

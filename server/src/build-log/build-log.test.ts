@@ -67,6 +67,10 @@ describe('the log of a build', () => {
     const refused = await ada.post(path).send(line('session:s1:mix:l1', 'started')).expect(422);
     expect(refused.body).toMatchObject({ code: 'not-ready', open: expect.arrayContaining(['no release planned']) });
     expect(await statusOf(id)).toBe('planned');
+    // Tools laid out begin nothing, and open no way around the gates.
+    await ada.post(path).send(line('session:s1:setup', 'done')).expect(201);
+    expect(await statusOf(id)).toBe('planned');
+    await ada.post(path).send(line('session:s1:mix:l1', 'started')).expect(422);
     const reason = { note: 'Gate signed on paper' };
     await apprentice
       .post(path)

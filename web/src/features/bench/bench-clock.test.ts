@@ -1,5 +1,6 @@
 import type { Step } from '@pentimento/core/steps';
-import { placeTexts, plannedText, spanText, waitText } from './bench-clock';
+import { fillAmounts } from '@pentimento/core/units';
+import { placeTexts, plannedText, spanText, urgentText, waitText } from './bench-clock';
 
 test.each([
   [0, '0 min'],
@@ -33,4 +34,18 @@ test('a window that is not the same where it is laid first and last is told for 
   const never = { waitsFor: { what: 'window', untilMin: 120, closesMin: 400, places: [at(100, 400), at(null, 430)] } } as unknown as Step;
   expect(placeTexts(never, 110)[1]).toBe('laid last: never opens');
   expect(placeTexts({ waitsFor: null } as Step, 110)).toEqual([]);
+});
+
+test.each([
+  ['pot', 7, 'Skin: empty it in 7 min'],
+  ['pot', -1, 'Skin: empty it, due 1 min ago'],
+  ['closes', 130, 'Skin: window closes in 2 h 10'],
+  ['closes', -20, 'Skin: window closed 20 min ago'],
+  ['at it', 25, 'Skin: 25 min left'],
+  ['at it', -25, 'Skin: 25 min over'],
+  ['next', 0.5, 'Skin now'],
+  ['next', 90, 'Skin in 1 h 30'],
+  ['next', -90, 'Skin 1 h 30 ago'],
+] as const)('what presses at a build, %s, in %p min: %s', (kind, inMin, text) => {
+  expect(fillAmounts(urgentText({ kind, what: 'Skin', atMin: 0 }, inMin), 'metric')).toBe(text);
 });

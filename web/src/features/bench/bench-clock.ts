@@ -1,4 +1,6 @@
+import type { Urgent } from '@pentimento/core/bench';
 import type { Step } from '@pentimento/core/steps';
+import { words, type Words } from '@pentimento/core/units';
 
 /** A span in the words of a wall clock: "3 h 20", "2 days". */
 export function spanText(minutes: number): string {
@@ -42,4 +44,20 @@ export function plannedText({ startMin }: Pick<Step, 'startMin'>, nowMin: number
   const left = startMin - nowMin;
   if (Math.abs(left) < 1) return 'planned now';
   return left > 0 ? `planned in ${spanText(left)}` : `planned ${spanText(left)} ago`;
+}
+
+/** What presses at a build, and when, seen from now. */
+export function urgentText({ kind, what }: Urgent, inMin: number): Words {
+  const span = spanText(inMin);
+  const late = inMin <= -1;
+  switch (kind) {
+    case 'pot':
+      return late ? words`${what}: empty it, due ${span} ago` : words`${what}: empty it in ${span}`;
+    case 'closes':
+      return late ? words`${what}: window closed ${span} ago` : words`${what}: window closes in ${span}`;
+    case 'at it':
+      return late ? words`${what}: ${span} over` : words`${what}: ${span} left`;
+    case 'next':
+      return Math.abs(inMin) < 1 ? words`${what} now` : late ? words`${what} ${span} ago` : words`${what} in ${span}`;
+  }
 }

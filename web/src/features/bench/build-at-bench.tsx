@@ -1,19 +1,9 @@
-import { bellsOf, judgeReading, withRemedy, type ReadingContext } from '@pentimento/core/bench';
+import { bellsOf, judgeReading, mostUrgent, openSteps, withRemedy, type ReadingContext } from '@pentimento/core/bench';
 import { NO_STEP, opensLaying, type Reading, type ReadingKind, type StateKind, type StepEntry } from '@pentimento/core/log';
 import { finishBlocks, LEAST_REASON } from '@pentimento/core/release';
 import { momentText } from '@pentimento/core/shop-time';
 import { sectionOf, type CardLibrary, type PlanDocument, type SectionPlan } from '@pentimento/core/plan';
-import {
-  goneEntries,
-  isRunning,
-  missingBefore,
-  opensBuild,
-  sectionOfStep,
-  stepStates,
-  tickedInMold,
-  withSigned,
-  type Step,
-} from '@pentimento/core/steps';
+import { goneEntries, isRunning, missingBefore, opensBuild, sectionOfStep, stepStates, withSigned, type Step } from '@pentimento/core/steps';
 import { Bell, BellOff } from 'lucide-react';
 import { useMemo, useState } from 'react';
 import { Link } from 'react-router';
@@ -46,6 +36,7 @@ import { TakeRemedyDialog } from './take-remedy-dialog';
 import { useAhead } from './use-ahead';
 import { useAwake } from './use-awake';
 import { useBell } from './use-bell';
+import { useOthers } from './use-others';
 import { useBuildSteps, type BuildSteps } from './use-build-steps';
 
 /** One build on the bench: the step at hand, what comes then, the log, and what it makes of the plan. */
@@ -57,7 +48,7 @@ export function BuildAtBench({ build, newest }: { build: Build; newest: readonly
   if (bench.error) return <Failed error={bench.error} retry={bench.retry} />;
   if (bench.problem && !bench.state) return <p className="text-error m-4">{bench.problem}</p>;
   if (!bench.state || !bench.library) return <Loading what="the steps" />;
-  return <AtBench build={build} bench={bench} state={bench.state} library={bench.library} nowMin={nowMin} />;
+  return <AtBench build={build} newest={newest} bench={bench} state={bench.state} library={bench.library} nowMin={nowMin} />;
 }
 
 /** What a tap asks a reason for before it is written down. */
@@ -74,13 +65,14 @@ const MANY = 12;
 
 interface AtBenchProps {
   readonly build: Build;
+  readonly newest: readonly Card[];
   readonly bench: BuildSteps;
   readonly state: BenchState;
   readonly library: CardLibrary;
   readonly nowMin: number;
 }
 
-function AtBench({ build, bench, state, library, nowMin }: AtBenchProps) {
+function AtBench({ build, newest, bench, state, library, nowMin }: AtBenchProps) {
   const { plan, number } = build.current;
   const { steps, planned, built, pots } = state;
   const { entries, dayOneMs } = bench;
@@ -98,12 +90,15 @@ function AtBench({ build, bench, state, library, nowMin }: AtBenchProps) {
     (): ReadingContext => ({ plan, cards: library, minuteOf: (iso) => (Date.parse(iso) - dayOneMs) / 60000 }),
     [plan, library, dayOneMs],
   );
-  const bells = useMemo(() => (finished ? [] : bellsOf(steps, entries, pots, context.minuteOf)), [finished, steps, entries, pots, context]);
+  const others = useOthers(dayOneMs);
+  const bells = useMemo(
+    () => (finished ? [] : [...bellsOf(steps, entries, pots, context.minuteOf), ...others.bells]),
+    [finished, steps, entries, pots, context, others.bells],
+  );
   const bell = useBell(bells, nowMin);
   const states = stepStates(entries);
-  const ticked = new Set(tickedInMold(plan).map(({ stepId }) => stepId));
-  const over = ({ id }: Step): boolean => ['done', 'skipped'].includes(states.get(id)?.state ?? (ticked.has(id) ? 'done' : 'open'));
-  const open = steps.filter((step) => !over(step));
+  const open = openSteps({ plan, steps, entries });
+  const over = (step: Step): boolean => !open.includes(step);
   // What somebody is at comes first.
   const atHand = open.find(({ id }) => isRunning(states.get(id)?.state ?? 'open')) ?? open.at(0);
   const chosen = steps.find(({ id }) => id === chosenId) ?? atHand ?? null;
@@ -111,7 +106,7 @@ function AtBench({ build, bench, state, library, nowMin }: AtBenchProps) {
   const openOf = (stepId: string): string[] => {
     const section = sectionOfStep(plan, stepId);
     if (!section || (build.status !== 'planned' && plan.sections.length === 1)) return [];
-    const begun = entries.some(({ kind, stepId: at }) => opensLaying(kind) && sectionOfStep(plan, at) === section);
+    const begun = entries.some(({ kind, stepId: at }) => opensLaying(kind) && opensBuild(at) && sectionOfStep(plan, at) === section);
     return begun ? [] : finishBlocks(sectionOf(withSigned(plan, entries, context.minuteOf), section.id), library);
   };
   /** Asks why, where laying would begin with gates still open; null: it may. */
@@ -144,7 +139,13 @@ function AtBench({ build, bench, state, library, nowMin }: AtBenchProps) {
   const next = open.filter(({ id }) => id !== chosen?.id);
   return (
     <div>
-      <RunningStrip current={build.id} />
+      <RunningStrip
+        current={build.id}
+        urgent={finished ? null : mostUrgent({ plan, steps, entries, pots, nowMin })}
+        nowMin={nowMin}
+        newest={newest}
+        others={others}
+      />
       <div className="rule flex flex-wrap items-center gap-x-4 border-b px-4 py-2">
         <h1 className="text-xl font-semibold">{build.name}</h1>
         <span className="muted">

@@ -1,6 +1,6 @@
 import { momentText } from '@pentimento/core/shop-time';
 import type { StateKind } from '@pentimento/core/log';
-import { isRunning, type Standing, type Step } from '@pentimento/core/steps';
+import { isGate, isRunning, type Standing, type Step } from '@pentimento/core/steps';
 import { TriangleAlert } from 'lucide-react';
 import { MayButton } from '../../shared/may-button';
 import { momentShort } from '../../shared/dates';
@@ -85,13 +85,13 @@ export function StepCard({ step, waiting, startDate, nowMin, plannedMin, entry, 
           </MayButton>
         )}
         <MayButton
-          right="log"
+          right={isGate(step.id) ? 'sign' : 'log'}
           className="bg-primary text-primary-content order-first col-span-2 min-h-16 text-xl font-semibold sm:order-none sm:col-span-1"
           onClick={() => {
             onTap('done');
           }}
         >
-          Done
+          {step.logs.includes('signature') ? 'Done, signed' : 'Done'}
         </MayButton>
         <MayButton
           right="log"
