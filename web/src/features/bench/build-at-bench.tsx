@@ -1,7 +1,6 @@
 import { bellsOf, judgeReading, mostUrgent, openSteps, withRemedy, type ReadingContext } from '@pentimento/core/bench';
 import { NO_STEP, opensLaying, type Reading, type ReadingKind, type StateKind, type StepEntry } from '@pentimento/core/log';
 import { finishBlocks, LEAST_REASON } from '@pentimento/core/release';
-import { momentText } from '@pentimento/core/shop-time';
 import { sectionOf, type CardLibrary, type PlanDocument, type SectionPlan } from '@pentimento/core/plan';
 import { goneEntries, isRunning, missingBefore, opensBuild, sectionOfStep, stepStates, withSigned, type Step } from '@pentimento/core/steps';
 import { Bell, BellOff } from 'lucide-react';
@@ -24,6 +23,7 @@ import { placesOf } from './section-places';
 import { KeepReadings } from './keep-readings';
 import { LogKeys } from './log-keys';
 import { LogLines } from './log-lines';
+import { NextSteps } from './next-steps';
 import { PotClocks } from './pot-clocks';
 import { QuickDoseKey } from './quick-dose-key';
 import { ReadingSheet } from './reading/reading-sheet';
@@ -59,10 +59,6 @@ interface Asked {
   readonly then: (reason: string) => void;
 }
 
-/** Steps shown that come after the one at hand. */
-const NEXT = 3;
-const MANY = 12;
-
 interface AtBenchProps {
   readonly build: Build;
   readonly newest: readonly Card[];
@@ -84,7 +80,6 @@ function AtBench({ build, newest, bench, state, library, nowMin }: AtBenchProps)
   const [reading, setReading] = useState<ReadingKind | null>(null);
   const [tab, setTab] = useState<'work' | 'built'>(finished ? 'built' : 'work');
   const [taken, setTaken] = useState<{ readonly name: string; readonly plan: PlanDocument } | null>(null);
-  const [allNext, setAllNext] = useState(false);
   const outlook = useAhead(bench);
   const context = useMemo(
     (): ReadingContext => ({ plan, cards: library, minuteOf: (iso) => (Date.parse(iso) - dayOneMs) / 60000 }),
@@ -241,12 +236,13 @@ function AtBench({ build, newest, bench, state, library, nowMin }: AtBenchProps)
                 <WatchStrip buildId={build.id} layerName={(id) => layerName(plan, id)} />
               </>
             ) : (
-              <p className="text-lg">
-                Every step is done. Finish it into a mold from{' '}
-                <Link className="link" to={`/builds/${build.id}`}>
-                  its plan
-                </Link>
-                .
+              <p className="mb-3 flex flex-wrap items-center gap-x-6 gap-y-3 text-lg">
+                {finished ? 'It became a mold.' : 'Every step is done.'}
+                {!finished && (
+                  <Link className="btn btn-primary min-h-14 px-8 text-lg" to={`/builds/${build.id}#finish`}>
+                    Finish into a mold
+                  </Link>
+                )}
               </p>
             )}
             <LogKeys step={chosen} onLog={setReading} />
@@ -259,35 +255,7 @@ function AtBench({ build, newest, bench, state, library, nowMin }: AtBenchProps)
                 if (next) setTaken({ name: fill(remedy.name), plan: next });
               }}
             />
-            <h2 className="mt-6 font-semibold">Then</h2>
-            <ol className="rule border-t" aria-label="Next steps">
-              {next.slice(0, allNext ? MANY : NEXT).map((step) => (
-                <li key={step.id} className="hairline border-b">
-                  <button
-                    type="button"
-                    className="hover:bg-base-200 flex min-h-14 w-full flex-wrap items-center gap-x-4 px-2 text-left"
-                    onClick={() => {
-                      setChosen(step.id);
-                    }}
-                  >
-                    <span className="num muted text-sm">{momentText(plan.startDate, step.startMin)}</span>
-                    <span className="text-lg">{fill(step.name)}</span>
-                    {isRunning(states.get(step.id)?.state ?? 'open') && <strong>begun</strong>}
-                  </button>
-                </li>
-              ))}
-            </ol>
-            {!allNext && next.length > NEXT && (
-              <button
-                type="button"
-                className="btn btn-ghost mt-1 min-h-11"
-                onClick={() => {
-                  setAllNext(true);
-                }}
-              >
-                More steps
-              </button>
-            )}
+            <NextSteps steps={next} startDate={plan.startDate} isBegun={(id) => isRunning(states.get(id)?.state ?? 'open')} onChoose={setChosen} />
           </div>
         )}
         <LogLines

@@ -13,7 +13,7 @@ import {
 } from '@pentimento/core/plan';
 import { lazy, Suspense, useCallback, useMemo, useState } from 'react';
 import { ErrorBoundary, type FallbackProps } from 'react-error-boundary';
-import { useParams } from 'react-router';
+import { useLocation, useParams } from 'react-router';
 import { useBuildQuery, useCardsQuery, useWhoQuery, type Build, type Card } from '../../api/api';
 import { NotFound } from '../../app/not-found';
 import { useAppDispatch } from '../../app/store';
@@ -126,7 +126,8 @@ function OpenBuild({ build, cards, library, outdated, plan, present }: OpenBuild
   const mold = useMold(present, cards, stage === 'sequence' ? choice.sectionId : null);
   const signed = useSigned(build.id, present);
   const objections = useObjections(signed, library, siblings, mold.whole);
-  const [sheet, setSheet] = useState<Sheet>(null);
+  const { hash } = useLocation();
+  const [sheet, setSheet] = useState<Sheet>(hash === '#finish' && build.status !== 'finished' ? 'finish' : null);
   const readOnly = build.status === 'finished';
   const { phase, onEdit: onEditPlan } = useEdits(readOnly);
   const view = useMemo(() => sectionOf(present, choice.sectionId), [present, choice.sectionId]);
