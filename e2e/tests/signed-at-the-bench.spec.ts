@@ -52,7 +52,7 @@ test('checks and gate signed at the bench: laying begins without a reason, the p
     const strip = page.getByRole('navigation', { name: 'Builds under way' });
     await strip.getByRole('link', { name: /^Radar dome petal/ }).click();
     await expect(page.getByRole('heading', { name: 'Radar dome petal, mold 2', level: 1 })).toBeVisible();
-    await expect(strip.getByRole('link').first()).toContainText(/Bell cover, mold 1.*Pot of .*: empty it in \d+ min/);
+    await expect(strip.getByRole('link', { name: /^Bell cover, mold 1/ })).toContainText(/Pot of .*: empty it in \d+ min/);
     const bell = page.getByRole('list', { name: 'Bell' }).getByText(/^Bell cover, mold 1: Pot of .*: it should be empty by now/);
     for (let minute = 0; minute < 60 && (await bell.count()) === 0; minute++) await page.clock.runFor('01:00');
     await expect(bell).toBeVisible();

@@ -1,8 +1,9 @@
 export {
+  beginsLaying,
   goneEntries,
   isRunning,
+  LAYING,
   missingBefore,
-  opensBuild,
   sectionOfStep,
   stepParts,
   stepStates,

@@ -2,7 +2,7 @@ import { DEFAULT_INTAKE } from '../plan/parts/plug-intake.js';
 import { defaultRelease, gateTests } from '../plan/parts/release-plan.js';
 import { stepOf, type Step } from './step.js';
 import type { StateKind, StepEntry } from '../log/entry.js';
-import { goneEntries, missingBefore, opensBuild, stepStates, tickedInPlan } from './step-log.js';
+import { beginsLaying, goneEntries, missingBefore, opensBuild, stepStates, tickedInPlan } from './step-log.js';
 
 const entry = (id: string, stepId: string, kind: StateKind | 'taken back', minute: number, reverses: string | null = null): StepEntry => ({
   id,
@@ -62,4 +62,14 @@ test('what is ticked in the plan counts: checks of the plug, and the gate once i
   expect(tickedInPlan({ release: { ...release, override: { by: 'Cleo', reason: 'test patch let go' } } })).toEqual([
     { stepId: 'release:gate', by: 'Cleo' },
   ]);
+});
+
+test('tools laid out begin nothing; a pot mixed meanwhile does, and what is done at any other step of a session', () => {
+  const setup = (['started', 'done', 'skipped', 'temperature', 'pot', 'film'] as const).map((kind) => beginsLaying(kind, 'session:s1:setup'));
+  expect(setup).toEqual([false, false, false, false, true, true]);
+  const mix = (['started', 'done', 'skipped', 'pot', 'paused', 'temperature', 'taken back'] as const).map((kind) =>
+    beginsLaying(kind, 'session:s1:mix:l1'),
+  );
+  expect(mix).toEqual([true, true, true, true, false, false, false]);
+  expect(['plug:wash', 'release:gate', 'build', 'demold'].map((id) => beginsLaying('pot', id))).toEqual([false, false, false, false]);
 });

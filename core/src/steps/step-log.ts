@@ -1,4 +1,4 @@
-import { counted, isState, NO_STEP, type StateKind, type StepEntry } from '../log/entry.js';
+import { counted, isState, NO_STEP, opensLaying, type EntryKind, type StateKind, type StepEntry } from '../log/entry.js';
 import { gateOpen } from '../plan/parts/release-plan.js';
 import type { SectionPlan } from '../plan/section-plan.js';
 import { laidSections } from '../joints/joint-schedule.js';
@@ -36,6 +36,13 @@ export function missingBefore(step: Step, steps: readonly Step[], states: Return
 
 /** A step with which laying begins: from here on a build is under way, and its gates count. */
 export const opensBuild = (stepId: string): boolean => stepId.startsWith('session:') && !stepId.endsWith(':setup');
+
+/** Lines with which laying begins wherever in a session they are written. */
+export const LAYING: readonly EntryKind[] = ['pot', 'film'];
+
+/** Whether laying begins with a line: tools laid out begin nothing, a pot that is mixed meanwhile does. */
+export const beginsLaying = (kind: EntryKind, stepId: string): boolean =>
+  opensLaying(kind) && stepId.startsWith('session:') && (opensBuild(stepId) || LAYING.includes(kind));
 
 /** What the id of a session's step says; null: it is no such step. */
 export function stepParts(

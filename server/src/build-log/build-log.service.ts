@@ -1,13 +1,13 @@
 import { Injectable } from '@nestjs/common';
 import { InjectRepository } from '@nestjs/typeorm';
 import { judgeReading } from '@pentimento/core/bench';
-import { checkEntryData, isStepEntry, OPENING, opensLaying } from '@pentimento/core/log';
+import { checkEntryData, isStepEntry, OPENING } from '@pentimento/core/log';
 import { cardNumber, lotStanding } from '@pentimento/core/materials';
 import { finishBlocks, LEAST_REASON } from '@pentimento/core/release';
 import { sectionOf } from '@pentimento/core/plan';
 import { fillAmounts } from '@pentimento/core/units';
 import { format } from 'date-fns';
-import { isGate, isSignature, opensBuild, sectionOfStep } from '@pentimento/core/steps';
+import { beginsLaying, isGate, isSignature, LAYING, sectionOfStep } from '@pentimento/core/steps';
 import { And, DataSource, In, Like, Not, Repository, type EntityManager, type FindOptionsWhere } from 'typeorm';
 import { Build } from '../builds/build.entity.js';
 import { BuildVersion } from '../builds/build-version.entity.js';
@@ -51,7 +51,7 @@ export class BuildLogService {
       if (await keptBefore(tx, buildId, input, at)) return;
       if (build.status === 'finished') throw new ProblemException(409, 'finished', 'This build became a mold. Its log stays as it is.');
       await this.refuseNonsense(tx, buildId, input, by);
-      if (opensLaying(input.kind) && opensBuild(input.stepId)) await this.open(tx, build, input, by);
+      if (beginsLaying(input.kind, input.stepId)) await this.open(tx, build, input, by);
       if (isGate(input.stepId) && input.kind === 'done') refuseUnlessMay(by, 'sign');
       if (input.kind === 'pot') await this.refusePot(tx, build, input, by);
       if (input.kind === 'photo' || input.kind === 'finding') await this.refuseUnknownPicture(tx, buildId, input);
@@ -119,15 +119,17 @@ export class BuildLogService {
     const version = await tx.findOneByOrFail(BuildVersion, { buildId: build.id, number: build.currentVersion });
     const plan = await signedPlan(tx, build.id, version.read().plan);
     const section = sectionOfStep(plan, stepId);
+    // As beginsLaying.
     const begun =
-      section?.sessions.map(({ id }): FindOptionsWhere<StepLogEntry> => ({
-        buildId: build.id,
-        // As opensBuild: tools laid out begin nothing.
-        stepId: And(Like(`session:${id}:%`), Not(Like('%:setup'))),
-        kind: In([...OPENING]),
-      })) ?? [];
-    if (begun.length > 0 && (await tx.existsBy(StepLogEntry, begun))) return;
-    const blocks = section ? finishBlocks(sectionOf(plan, section.id), await this.cards.libraryFor(plan)) : [];
+      section?.sessions.flatMap(({ id }): FindOptionsWhere<StepLogEntry>[] => {
+        const ofIt = Like(`session:${id}:%`);
+        return [
+          { buildId: build.id, stepId: And(ofIt, Not(Like('%:setup'))), kind: In([...OPENING]) },
+          { buildId: build.id, stepId: ofIt, kind: In([...LAYING]) },
+        ];
+      }) ?? [];
+    const isBegun = begun.length > 0 && (await tx.existsBy(StepLogEntry, begun));
+    const blocks = section && !isBegun ? finishBlocks(sectionOf(plan, section.id), await this.cards.libraryFor(plan)) : [];
     if (blocks.length > 0 && (build.status === 'planned' || plan.sections.length > 1)) {
       if (note.trim().length < LEAST_REASON)
         throw new ProblemException(

@@ -71,6 +71,8 @@ describe('the log of a build', () => {
     await ada.post(path).send(line('session:s1:setup', 'done')).expect(201);
     expect(await statusOf(id)).toBe('planned');
     await ada.post(path).send(line('session:s1:mix:l1', 'started')).expect(422);
+    const pot = { data: { cardId: 'gelcoat_iso', resinG: 500, hardenerG: 10, lots: [], thrownAway: false } };
+    expect((await ada.post(path).send(line('session:s1:setup', 'pot', pot))).body.code).toBe('not-ready');
     const reason = { note: 'Gate signed on paper' };
     await apprentice
       .post(path)

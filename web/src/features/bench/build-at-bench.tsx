@@ -1,8 +1,8 @@
 import { bellsOf, judgeReading, mostUrgent, openSteps, withRemedy, type ReadingContext } from '@pentimento/core/bench';
-import { NO_STEP, opensLaying, type Reading, type ReadingKind, type StateKind, type StepEntry } from '@pentimento/core/log';
+import { NO_STEP, type Reading, type ReadingKind, type StateKind, type StepEntry } from '@pentimento/core/log';
 import { finishBlocks, LEAST_REASON } from '@pentimento/core/release';
 import { sectionOf, type CardLibrary, type PlanDocument, type SectionPlan } from '@pentimento/core/plan';
-import { goneEntries, isRunning, missingBefore, opensBuild, sectionOfStep, stepStates, withSigned, type Step } from '@pentimento/core/steps';
+import { beginsLaying, goneEntries, isRunning, missingBefore, sectionOfStep, stepStates, withSigned, type Step } from '@pentimento/core/steps';
 import { Bell, BellOff } from 'lucide-react';
 import { useMemo, useState } from 'react';
 import { Link } from 'react-router';
@@ -101,12 +101,12 @@ function AtBench({ build, newest, bench, state, library, nowMin }: AtBenchProps)
   const openOf = (stepId: string): string[] => {
     const section = sectionOfStep(plan, stepId);
     if (!section || (build.status !== 'planned' && plan.sections.length === 1)) return [];
-    const begun = entries.some(({ kind, stepId: at }) => opensLaying(kind) && opensBuild(at) && sectionOfStep(plan, at) === section);
+    const begun = entries.some(({ kind, stepId: at }) => beginsLaying(kind, at) && sectionOfStep(plan, at) === section);
     return begun ? [] : finishBlocks(sectionOf(withSigned(plan, entries, context.minuteOf), section.id), library);
   };
   /** Asks why, where laying would begin with gates still open; null: it may. */
   const gateAsks = (step: Step, kind: StepEntry['kind'], then: Asked['then']): Asked | null => {
-    const blocks = opensLaying(kind) && opensBuild(step.id) ? openOf(step.id) : [];
+    const blocks = beginsLaying(kind, step.id) ? openOf(step.id) : [];
     return blocks.length === 0 ? null : { step, why: `Laying begins with things still open: ${blocks.join('; ')}.`, least: LEAST_REASON, then };
   };
   const tap = (step: Step, kind: StateKind): void => {
