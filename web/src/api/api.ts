@@ -1,5 +1,6 @@
 import { createApi } from '@reduxjs/toolkit/query/react';
 import { keepingQuery } from './keeping-query';
+import { withSentLately } from './sent-lately';
 import type { components } from './schema';
 
 type Schemas = components['schemas'];
@@ -217,7 +218,11 @@ export const api = createApi({
       query: ({ moldId, pullId, body }) => ({ url: `molds/${moldId}/pulls/${pullId}/undo`, method: 'POST', body }),
       invalidatesTags: ['Molds'],
     }),
-    buildLog: build.query<StepEntry[], string>({ query: (id) => `builds/${id}/log`, providesTags: ['BuildLog'] }),
+    buildLog: build.query<StepEntry[], string>({
+      query: (id) => `builds/${id}/log`,
+      transformResponse: (lines: StepEntry[], _meta, id) => withSentLately(id, lines),
+      providesTags: ['BuildLog'],
+    }),
     addStepEntry: build.mutation<StepEntry[], { buildId: string; body: NewStepEntry }>({
       query: ({ buildId, body }) => ({ url: `builds/${buildId}/log`, method: 'POST', body }),
       invalidatesTags: ['BuildLog', 'Builds'],

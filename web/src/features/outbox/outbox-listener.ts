@@ -1,6 +1,7 @@
 import { createListenerMiddleware, isAnyOf, type ThunkDispatch, type UnknownAction } from '@reduxjs/toolkit';
 import { api, type MoldHead, type RackPage } from '../../api/api';
 import { problemOf } from '../../api/problem';
+import { rememberSent } from '../../api/sent-lately';
 import { oneAtATime } from '../../shared/local/holding';
 import { flushed, givenUp, loaded, queued, refusedByServer, sent, sentAgain, type OutgoingRecord, type outboxSlice } from './outbox-slice';
 import { dropRecord, keepRefused, keepWaiting, onOutboxChanged, readOutbox, stillWaits } from './outbox-storage';
@@ -120,6 +121,8 @@ async function send(record: OutgoingRecord, dispatch: Dispatch, getState: () => 
   if (record.kind === 'step') {
     const { buildId, body } = record;
     const { data, error } = await dispatch(api.endpoints.addStepEntry.initiate({ buildId, body }));
+    const line = data?.find(({ id }) => id === body.id);
+    if (line) rememberSent(buildId, line);
     return { error, show: () => data && dispatch(api.util.updateQueryData('buildLog', buildId, () => data)) };
   }
   if (record.kind === 'photo') {
