@@ -8,6 +8,7 @@ import { cardOf, type CardLibrary } from '../plan/card-library.js';
 import type { PlanDocument } from '../plan/plan-document.js';
 import { releaseSchedule } from '../release/release-schedule.js';
 import { sectionNamed } from '../plan/section-view.js';
+import { startSpan } from '../windows/start-span.js';
 import type { Spell } from '../shop/shop-hours.js';
 import { KELVIN } from '../units/kelvin.js';
 import { byLevel } from '../units/levels.js';
@@ -37,21 +38,14 @@ const NEAR_RESTART_K = 0.4;
 function windowsOf(
   section: SectionEvaluation,
   sessionId: string,
+  cards: CardLibrary,
 ): { readonly zone: ZoneEvaluation; readonly opensMin: number | null; readonly closesMin: number; readonly below: number }[] {
   return section.zones.flatMap((zone) => {
     const index = zone.plan.sessions.findIndex(({ id }) => id === sessionId);
     const window = zone.evaluation.windows.find(({ belowSession }) => belowSession === index - 1);
     if (index < 1 || !window) return [];
-    const spans = [window.places?.first, window.places?.last, window].flatMap((one) => (one ? [one] : []));
-    const opens = spans.map(({ opensS }) => opensS);
-    return [
-      {
-        zone,
-        opensMin: opens.some((one) => one === null) ? null : Math.max(...opens.map((one) => one ?? 0)) / 60,
-        closesMin: Math.min(...spans.map(({ closesS }) => closesS)) / 60,
-        below: index - 1,
-      },
-    ];
+    const { opensS, closesS } = startSpan(window, zone.plan.sessions[index], zone.plan, cards);
+    return [{ zone, opensMin: opensS === null ? null : opensS / 60, closesMin: closesS / 60, below: index - 1 }];
   });
 }
 
@@ -79,7 +73,7 @@ export interface ReasonContext {
 export function reasonsOf(plan: PlanDocument, sections: readonly SectionEvaluation[], context: ReasonContext): SessionReason[] {
   return sections.flatMap((section) =>
     sectionNamed(plan, section.id).sessions.map((session, i): SessionReason => {
-      const windows = windowsOf(section, session.id);
+      const windows = windowsOf(section, session.id, context.cards);
       return {
         sectionId: section.id,
         sessionId: session.id,

@@ -1,4 +1,5 @@
 import type { JointWindow, WindowSpan } from '../windows/joint-window.js';
+import { startSpan } from '../windows/start-span.js';
 import { potUses, type MixRow } from '../mix/mix-sheet.js';
 import { cardOf, type CardLibrary } from '../plan/card-library.js';
 import { flashMinOf, isSprayed, layingSeconds, orderOf, peopleAt, pliesArrive } from '../plan/laying.js';
@@ -114,13 +115,14 @@ interface JointBelow {
 }
 
 /** What is done to the surface below before a session, ending as the next layer begins. */
-function jointSteps({ plan }: SessionContext, session: PlanSession, { window, index, byMin }: JointBelow): Step[] {
+function jointSteps({ plan, cards }: SessionContext, session: PlanSession, { window, index, byMin }: JointBelow): Step[] {
   if (index === 0) return [];
   const preparation = preparationOf(session.layers.at(0));
-  const opens = window?.opensS ?? null;
+  const starts = window ? startSpan(window, session, plan, cards) : null;
+  const opens = starts?.opensS ?? null;
   // What keys the next coat in needs no tack: only too early is too early.
   const keyed = preparation !== null && preparation.start !== 'washed';
-  const closing = window && !keyed ? { closesMin: window.closesS / 60, ...placesOf(window) } : { closesMin: null };
+  const closing = window && starts && !keyed ? { closesMin: starts.closesS / 60, ...placesOf(window) } : { closesMin: null };
   const waitsFor = opens === null ? null : ({ what: 'window', untilMin: opens / 60, ...closing } as const);
   const common = { stage: 'stack', sessionId: session.id, endMin: byMin, waitsFor } as const;
   if (!preparation)

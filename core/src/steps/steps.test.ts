@@ -15,6 +15,7 @@ import { stepsOf, workedOut } from './steps-of.js';
 import { isWeekendAt } from '../shop-time/shop-clock.js';
 import { fillAmounts } from '../units/amounts.js';
 import type { Step } from './step.js';
+import { startSpan } from '../windows/start-span.js';
 
 const cards = cardLibrary();
 const start = { startDate: '2026-11-30', areaM2: 1, plug: { materialId: 'mdf', thicknessMm: 18, heatLimitC: 90 } };
@@ -104,11 +105,12 @@ test('release coats follow their schedule; nothing is laid before the gate; the 
 
 test('a joint is prepared or tried, and waits for its window', () => {
   const steps = of(low);
-  const opens = evaluatePlan(low, cards).windows;
+  const starts = evaluatePlan(low, cards).windows.map((window, i) => startSpan(window, low.sessions[i + 1], low, cards));
+  const minutes = starts.map(({ opensS, closesS }) => ({ untilMin: (opensS ?? NaN) / 60, closesMin: closesS / 60 }));
   expect(byId(steps, 'session:s2:tack')).toMatchObject({
     kind: 'tack try',
     logs: ['tack'],
-    waitsFor: { what: 'window', untilMin: (opens[0].opensS ?? NaN) / 60, closesMin: opens[0].closesS / 60 },
+    waitsFor: { what: 'window', ...minutes[0] },
   });
   expect(byId(steps, 'session:s3:prepare')).toMatchObject({
     kind: 'prepare',
@@ -117,10 +119,10 @@ test('a joint is prepared or tried, and waits for its window', () => {
     caution: expect.stringMatching(/dust/) as string,
   });
   // What keys the next coat in is never too late; washing gives no key.
-  const untilMin = (opens[1].opensS ?? NaN) / 60;
+  const { untilMin } = minutes[1];
   const prepared = (by: 'abraded' | 'peel ply' | 'flock' | 'washed'): Step => byId(of(changeLayer(low, 'l3', { start: by })), 'session:s3:prepare');
   for (const by of ['abraded', 'peel ply', 'flock'] as const) expect(prepared(by).waitsFor).toEqual({ what: 'window', untilMin, closesMin: null });
-  expect(prepared('washed').waitsFor).toMatchObject({ what: 'window', untilMin, closesMin: opens[1].closesS / 60 });
+  expect(prepared('washed').waitsFor).toMatchObject({ what: 'window', ...minutes[1] });
   expect(ids(steps)).not.toContain('session:s3:tack');
   expect(ids(of(changeLayer(low, 'l3', { start: 'tack' })))).toContain('session:s3:tack');
   expect(ids(steps)).not.toContain('session:s1:tack');

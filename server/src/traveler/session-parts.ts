@@ -4,15 +4,17 @@ import { momentText } from '@pentimento/core/shop-time';
 import { preparationOf } from '@pentimento/core/stack';
 import { layerCautions } from '@pentimento/core/cautions';
 import { type Traveler } from '@pentimento/core/traveler';
+import { startSpan } from '@pentimento/core/windows';
 import type { Content, TableCell } from 'pdfmake/interfaces.js';
 import { amountText, heading, small, table, type Reader } from './sheet.js';
 
-function windowText(traveler: Traveler, index: number): string {
-  const window = traveler.evaluation.windows.find(({ belowSession }) => belowSession === index - 1);
+function windowText({ evaluation, plan }: Traveler, index: number, { cards }: Reader): string {
+  const window = evaluation.windows.find(({ belowSession }) => belowSession === index - 1);
   if (!window) return '';
-  if (window.opensS === null) return 'never opens before it closes: see Sequence';
-  const at = (s: number): string => momentText(traveler.plan.startDate, s / 60);
-  return `window ${at(window.opensS)} to ${at(window.closesS)}; try it on the flange first`;
+  const { opensS, closesS } = startSpan(window, plan.sessions[index], plan, cards);
+  if (opensS === null || opensS > closesS) return 'never opens before it closes: see Sequence';
+  const at = (s: number): string => momentText(plan.startDate, s / 60);
+  return `begin between ${at(opensS)} and ${at(closesS)}; try tack on the flange first`;
 }
 
 function mixRowCells(reader: Reader, row: MixRow): TableCell[] {
@@ -53,7 +55,7 @@ export function sessionParts(traveler: Traveler, reader: Reader): Content[] {
     stack: [
       heading(`${String(index + 1)}. ${session.name}: ${momentText(plan.startDate, session.startMin)}`),
       { text: layerText(reader, session) },
-      ...(index > 0 ? [small(windowText(traveler, index))] : []),
+      ...(index > 0 ? [small(windowText(traveler, index, reader))] : []),
       ...(session.layers.some(({ id }) => infused.has(id))
         ? [
             {
