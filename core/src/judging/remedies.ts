@@ -6,6 +6,7 @@ import type { PlanLayer, PlanSession, SectionPlan } from '../plan/section-plan.j
 import { DAY_MIN, nextOpenMin } from '../shop-time/shop-clock.js';
 import type { Words } from '../units/amounts.js';
 import { byLevel, worstOf } from '../units/levels.js';
+import { startSpan } from '../windows/start-span.js';
 import type { JointWindow } from '../windows/joint-window.js';
 import type { Cause } from './causes.js';
 import type { Verdict, VerdictLevel } from './verdicts/verdict.js';
@@ -52,7 +53,7 @@ export function remediesFor(plan: SectionPlan, { kind, sessionId }: Cause, cards
           ]
         : [];
     case 'joint':
-      return session ? [...intoWindow(plan, index, windows), ...abraded(plan, session), ...fewerMinutes(plan, session)] : [];
+      return session ? [...intoWindow(plan, index, windows, cards), ...abraded(plan, session), ...fewerMinutes(plan, session)] : [];
     case 'cold':
       return [warmer(plan), ...plan.sessions.flatMap((one) => catalyst(plan, one, cards, LESS_CATALYST_PCT)).slice(0, 1)];
     case 'demold':
@@ -154,12 +155,14 @@ const longer = (plan: SectionPlan, byMin: number): Remedy => ({
 });
 
 /** Into the window below it, at the next moment the shop is open. */
-function intoWindow(plan: SectionPlan, index: number, windows: readonly JointWindow[]): Remedy[] {
+function intoWindow(plan: SectionPlan, index: number, windows: readonly JointWindow[], cards: CardLibrary): Remedy[] {
   const window = windows.find(({ belowSession }) => belowSession === index - 1);
-  if (!window || window.opensS === null) return [];
-  const opensMin = Math.ceil(window.opensS / 60) + INSIDE_MIN;
+  if (!window) return [];
+  const { opensS, closesS } = startSpan(window, plan.sessions[index], plan, cards);
+  if (opensS === null) return [];
+  const opensMin = Math.ceil(opensS / 60) + INSIDE_MIN;
   const startMin = snapMinutes(nextOpenMin(plan, opensMin, 60) + 7);
-  if (startMin * 60 > window.closesS || startMin === plan.sessions[index].startMin) return [];
+  if (startMin * 60 > closesS || startMin === plan.sessions[index].startMin) return [];
   const moved = moveSession(plan, index, startMin);
   // Earlier than the one before allows is no remedy.
   if (moved.sessions[index].startMin !== startMin) return [];
