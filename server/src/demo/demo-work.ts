@@ -59,9 +59,9 @@ function ready(plan: SectionPlan, intake: PlugIntake, cards: CardLibrary, by: st
   return { ...planned, intake: { ...intake, done: readinessChecks(planned, cards).map(({ id }) => ({ id, doneMin, by })) } };
 }
 
-/** Measured, ticked, and released in the days before its gel coat. */
+/** Measured, ticked, and released the day before its gel coat. */
 export function readyAndReleased(plan: SectionPlan, cards: CardLibrary, by: string, intake: Partial<PlugIntake> = {}): SectionPlan {
-  const released = withRelease(plan, { ...defaultRelease(plan.areaM2), startMin: hour(-2, 8) });
+  const released = withRelease(plan, { ...defaultRelease(plan.areaM2), startMin: hour(0, 8) });
   return ready(released, { ...DEFAULT_INTAKE, ...intake }, cards, by, hour(-5, 15));
 }
 
