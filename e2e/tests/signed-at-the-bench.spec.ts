@@ -58,6 +58,15 @@ test('checks and gate signed at the bench: laying begins without a reason, the p
     await expect(bell).toBeVisible();
   });
 
+  await test.step('the Board says what is next by the log', async () => {
+    await page.goto('/');
+    const cell = page.getByRole('listitem').filter({ hasText: 'Bell cover, mold 1' });
+    await expect(cell.getByTestId('next-moment')).toContainText('Set up, Gel coat 2');
+    await expect(page.getByRole('listitem').filter({ hasText: 'Radar dome petal' }).getByTestId('next-moment')).not.toContainText(
+      'Gate before gel coat',
+    );
+  });
+
   await test.step('plug and gate stand signed in the plan', async () => {
     await page.goto(`${build}/release`);
     await expect(page.getByTestId('gate')).toHaveText(/passed/);

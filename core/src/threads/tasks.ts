@@ -12,6 +12,7 @@ import { evaluateMold } from '../judging/evaluate-mold.js';
 import { checkDocument } from '../plan/check-document.js';
 import { aroundMold, worstOfSections, type WorstOfPlan } from '../judging/worst-of-plan.js';
 import { momentsOf, type PlanMoment } from '../steps/moments.js';
+import { tickedInMold } from '../steps/step-log.js';
 import { moldWorkedOut, stepsOfEvaluated, stepsOfMold } from '../steps/mold-steps.js';
 import { libraryOf } from '../plan/card-library.js';
 import type { PlanDocument } from '../plan/plan-document.js';
@@ -57,7 +58,7 @@ export function judge({ plan, cards, siblings }: PlanTask & { readonly siblings:
     const around = aroundMold(sections, library, siblings);
     return {
       worst: worstOfSections(plan, library, sections, around),
-      moments: momentsOf(stepsOfMold(plan, library, moldWorkedOut(sections, around))),
+      moments: momentsOf(stepsOfMold(plan, library, moldWorkedOut(sections, around)), tickedInMold(plan)),
     };
   } catch (error) {
     if (error instanceof DomainError) return { worst: null, moments: [] };

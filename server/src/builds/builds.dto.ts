@@ -3,6 +3,7 @@ import type { Sibling } from '@pentimento/core/design';
 import type { VerdictLevel } from '@pentimento/core/judging';
 import { resinFamilies, type ResinCard } from '@pentimento/core/materials';
 import type { BuildHead } from '@pentimento/core/plan';
+import type { PlanMoment } from '@pentimento/core/steps';
 import { fillAmounts, type UnitSystem } from '@pentimento/core/units';
 import { LEAST_REASON } from '@pentimento/core/release';
 import { releasePrograms } from '@pentimento/core/service';
@@ -69,6 +70,8 @@ class WorstDto {
 class MomentDto {
   @NumberField({ min: -1e6, max: 1e6, unit: 'min' }) atMin: number;
   @TextField(300) what: string;
+  /** The step that it is the beginning of; empty: judged by an older program */
+  @TextField(160, { minLength: 0 }) stepId: string;
 }
 
 /** A build as a list shows it, without its plan. */
@@ -114,6 +117,9 @@ export class SiblingDto implements Sibling {
   @ChoiceField(HANDS) hand: Hand;
 }
 
+/** A moment as it is kept; an older program kept no step with it. */
+type Kept = Omit<PlanMoment, 'stepId'> & Partial<Pick<PlanMoment, 'stepId'>>;
+
 /** A row of the builds' list as the database gives it. */
 export interface BuildRow extends Pick<Build, 'id' | 'name' | 'part' | 'status' | 'changedAt' | 'head' | 'worst' | 'moments' | 'judgedBy'> {
   readonly number: number;
@@ -135,7 +141,7 @@ export function toBuildHeadDto(
     head: head && { ...head, stack: head.stack.map((layer) => ({ ...layer })) },
     judging,
     worst: worst && { level: worst.level, line: fillAmounts(worst.line, units) },
-    moments: (moments ?? []).map(({ atMin, what }) => ({ atMin, what: fillAmounts(what, units) })),
+    moments: (moments ?? []).map(({ atMin, what, stepId = '' }: Kept) => ({ atMin, what: fillAmounts(what, units), stepId })),
   };
 }
 

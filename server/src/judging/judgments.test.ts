@@ -12,7 +12,7 @@ interface Head {
   readonly head: { readonly hand: string; readonly sessions: number; readonly stack: readonly object[] } | null;
   readonly judging: boolean;
   readonly worst: { readonly level: string; readonly line: string } | null;
-  readonly moments: readonly { readonly atMin: number; readonly what: string }[];
+  readonly moments: readonly { readonly atMin: number; readonly what: string; readonly stepId: string }[];
 }
 
 describe('what a list shows of builds', () => {
@@ -53,7 +53,7 @@ describe('what a list shows of builds', () => {
     for (const { head, worst, moments, status } of heads) {
       expect(head?.stack.length).toBeGreaterThan(0);
       expect(worst?.line).not.toBe('');
-      expect(moments.some(({ what }) => what.startsWith('Demold'))).toBe(true);
+      expect(moments.some(({ what, stepId }) => what.startsWith('Demold') && stepId.startsWith('demold'))).toBe(true);
       expect(status).not.toBe('finished');
     }
     expect(JSON.stringify(heads)).not.toContain('cardVersions');

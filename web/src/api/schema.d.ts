@@ -1826,6 +1826,7 @@ export interface components {
             /** @description min */
             atMin: number;
             what: string;
+            stepId: string;
         };
         BuildHeadDto: {
             /** Format: uuid */

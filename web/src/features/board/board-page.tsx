@@ -1,15 +1,17 @@
 import { MayButton } from '../../shared/may-button';
-import { dayText, momentText } from '@pentimento/core/shop-time';
+import { dayText } from '@pentimento/core/shop-time';
 import { Plus } from 'lucide-react';
 import { lazy, Suspense, useState } from 'react';
 import { Link, useSearchParams } from 'react-router';
 import { useBuildsQuery, type BuildHead } from '../../api/api';
-import { usePlanNow } from '../../shared/use-plan-now';
 import { LevelMark } from '../../shared/level-mark';
 import { Empty, Failed, Loading } from '../../shared/states';
 import { useUnits } from '../../shared/use-units';
+import { NextPlanned } from './next-planned';
 import { StackDrawing } from '../layers/stack-drawing';
 
+// It knows the steps: only where something is under way.
+const NextOpen = lazy(async () => ({ default: (await import('./next-open')).NextOpen }));
 const NewBuild = lazy(async () => ({ default: (await import('./new-build')).NewBuild }));
 
 const PAGE = 48;
@@ -129,7 +131,7 @@ function BuildCell({ build }: { build: BuildHead }) {
           <p className="mt-1 text-sm leading-snug" data-testid="worst">
             <Worst build={build} />
           </p>
-          {head && build.moments.length > 0 && <NextMoment startDate={head.startDate} moments={build.moments} />}
+          {head && build.moments.length > 0 && <Next build={build} startDate={head.startDate} />}
           <p className="muted mt-1 truncate text-xs">
             <span className="num">v{number}</span> {madeBy}
             {note && `: ${note}`}
@@ -140,20 +142,14 @@ function BuildCell({ build }: { build: BuildHead }) {
   );
 }
 
-/** What the plan has next, by the clock on the wall. */
-function NextMoment({ startDate, moments }: { startDate: string; moments: BuildHead['moments'] }) {
-  const minutes = usePlanNow(startDate);
-  const next = moments.find(({ atMin }) => atMin >= minutes);
+/** What comes next: of a build under way what is not done, else what is planned next. */
+function Next({ build, startDate }: { build: BuildHead; startDate: string }) {
+  const planned = <NextPlanned moments={build.moments} startDate={startDate} />;
+  if (build.status !== 'under way') return planned;
   return (
-    <p className="mt-1 text-sm leading-snug" data-testid="next-moment">
-      {next ? (
-        <>
-          <span className="num">{momentText(startDate, next.atMin)}</span> {next.what}
-        </>
-      ) : (
-        <span className="muted">all its planned moments are past</span>
-      )}
-    </p>
+    <Suspense fallback={planned}>
+      <NextOpen build={build} startDate={startDate} />
+    </Suspense>
   );
 }
 
