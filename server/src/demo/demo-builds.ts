@@ -96,7 +96,7 @@ export const demoBuilds: readonly DemoBuild[] = [
     part: 'Weather radar petal',
     status: 'under way',
     madeUpTo: 's3',
-    way: { airK: -1.4, pace: 1.12 },
+    way: { airK: -1.4, pace: 1.12, byEye: true },
     versions: [
       { by: 'cleo', daysBefore: 9, note: 'First plan', plan: planOf(petalPlanned) },
       { by: 'dov', daysBefore: 4, note: 'Skin and bulk an hour later: resin comes at noon', plan: planOf(petalLate) },

@@ -23,13 +23,15 @@ export interface DemoWay {
   readonly airK: number;
   /** Laying against the labor table [×] */
   readonly pace: number;
+  /** The gate was signed by eye, without a tape pull */
+  readonly byEye?: boolean;
 }
 
 /**
  * Everything of a plan up to a session, with what was read meanwhile: done a little later than planned, slower or faster by its way.
  * @param lastSessionId null: all of it, to the last step
  */
-export function demoLog(plan: PlanDocument, lastSessionId: string | null, { airK, pace }: DemoWay, random: Seeded): DemoLine[] {
+export function demoLog(plan: PlanDocument, lastSessionId: string | null, { airK, pace, byEye = false }: DemoWay, random: Seeded): DemoLine[] {
   const cards = cardLibrary(cardsAsOf(0));
   const steps = stepsOfEvaluated(plan, cards, evaluateMold(plan, cards));
   const rows = plan.sections.flatMap(({ id }) => mixSheet(sectionOf(plan, id), cards));
@@ -56,7 +58,9 @@ export function demoLog(plan: PlanDocument, lastSessionId: string | null, { airK
       const laying = step.kind === 'lay' || step.kind === 'mix';
       return [
         ...(laying ? [line(from, 'started')] : []),
-        ...readAt({ step, plan, rows, airK, random }).map(({ kind, data, atShare, note }) => line(from + (to - from) * atShare, kind, data, note)),
+        ...readAt({ step, plan, rows, airK, byEye, random }).map(({ kind, data, atShare, note }) =>
+          line(from + (to - from) * atShare, kind, data, note),
+        ),
         line(Math.max(from, to), 'done'),
       ];
     });
@@ -101,11 +105,12 @@ interface ReadAt {
   readonly plan: PlanDocument;
   readonly rows: readonly MixRow[];
   readonly airK: number;
+  readonly byEye: boolean;
   readonly random: Seeded;
 }
 
 /** What somebody reads at a step. */
-function readAt({ step, plan, rows, airK, random }: ReadAt): DemoReading[] {
+function readAt({ step, plan, rows, airK, byEye, random }: ReadAt): DemoReading[] {
   const about = (value: number, share: number): number => value * (1 + share * (2 * random.next() - 1));
   const row = rows.find(({ session, layer }) => session.id === step.sessionId && layer.id === step.layerId);
   const layer = plan.sections.flatMap(({ sessions }) => sessions.flatMap(({ layers }) => layers)).find(({ id }) => id === step.layerId);
@@ -146,6 +151,7 @@ function readAt({ step, plan, rows, airK, random }: ReadAt): DemoReading[] {
         { kind: 'tack', data: { at: 'corner', state: 'prints' }, atShare: 0.9 },
       ];
     case 'gate':
+      if (byEye) return [];
       return [{ kind: 'release test', data: { test: 'Whole plug: tape pull', passed: true }, atShare: 0.5 }];
     case 'demold':
       return [{ kind: 'let go', data: { ease: 2, tools: 'Plastic wedges, Air', marks: '' }, atShare: 0.9 }];
