@@ -1,5 +1,6 @@
 import { NO_STEP, type StepEntry } from '../log/entry.js';
 import { cardLibrary } from '../plan/built-in-library.js';
+import { checkDocument } from '../plan/check-document.js';
 import { planOf } from '../plan/lift-plan.js';
 import { DEFAULT_INTAKE } from '../plan/parts/plug-intake.js';
 import { defaultRelease, gateOpen, gateTests } from '../plan/parts/release-plan.js';
@@ -56,6 +57,17 @@ test('with whom and when; what waits, waits from then on', () => {
   expect(tick).toEqual({ id: 'wash', by: 'Dov Tansy', doneMin: expect.any(Number) });
   expect(tick.doneMin).toBe(Math.round(minuteOf(`2026-11-29T10:${String(made).padStart(2, '0')}:30.000Z`)));
   expect(readyAtMin(sectionOf(now, 'a'), cards).atMin).toBe(tick.doneMin);
+});
+
+test('signed long before or after the plan’s days, it is still a plan that makes sense', () => {
+  for (const at of ['2024-01-01T08:00:00.000Z', '2029-01-01T08:00:00.000Z']) {
+    const lines = [line('plug:wash', 'done'), line('release:plug:wax:1', 'started')].map((one): StepEntry => ({ ...one, at }));
+    const now = signed(plan, ...lines);
+    expect(now).not.toBe(plan);
+    expect(() => {
+      checkDocument(now);
+    }).not.toThrow();
+  }
 });
 
 test('what is ticked in the plan stays as it is', () => {

@@ -1,6 +1,7 @@
 import { counted, type StepEntry } from '../log/entry.js';
-import { gateTests, type ReleasePlan } from '../plan/parts/release-plan.js';
-import { DEFAULT_INTAKE } from '../plan/parts/plug-intake.js';
+import { rangeOf, type Field } from '../plan/fields/field.js';
+import { gateTests, releaseFields, type ReleasePlan } from '../plan/parts/release-plan.js';
+import { DEFAULT_INTAKE, doneCheckFields } from '../plan/parts/plug-intake.js';
 import { FIRST_SECTION, type PlanDocument, type PlanSection } from '../plan/plan-document.js';
 import { stepStates } from './step-log.js';
 import { tagOfSection } from './step.js';
@@ -24,7 +25,7 @@ export function withSigned(plan: PlanDocument, entries: readonly StepEntry[], mi
   const ticked = new Set(plan.mold.intake?.done.map(({ id }) => id));
   const checks = done.flatMap(({ stepId, at, madeBy }) => {
     const id = stepId.slice(CHECK.length);
-    return stepId.startsWith(CHECK) && !ticked.has(id) ? [{ id, doneMin: Math.round(minuteOf(at)), by: madeBy }] : [];
+    return stepId.startsWith(CHECK) && !ticked.has(id) ? [{ id, doneMin: within(doneCheckFields.doneMin, minuteOf(at)), by: madeBy }] : [];
   });
   const sections = plan.sections.map((section) => {
     const gate = done.find(({ stepId }) => stepId === `${GATE}${tagOfSection(section.id)}`);
@@ -44,7 +45,13 @@ function begunMin({ id }: PlanSection, entries: readonly StepEntry[], minuteOf: 
     return step.startsWith('release:') && step !== GATE && sectionId === id && (kind === 'started' || kind === 'done');
   };
   const first = counted(entries).find(isCoat);
-  return first ? Math.round(minuteOf(first.at)) : null;
+  return first ? within(releaseFields.startMin, minuteOf(first.at)) : null;
+}
+
+/** A whole minute that a plan may say: one that is built long before or after its days still makes sense. */
+function within(field: Field, minute: number): number {
+  const { min, max } = rangeOf(field);
+  return Math.min(max, Math.max(min, Math.round(minute)));
 }
 
 const begunAt = (release: ReleasePlan, startMin: number | null): ReleasePlan =>

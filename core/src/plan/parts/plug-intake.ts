@@ -10,7 +10,7 @@ const hand = choice('Hand', ['none', 'left', 'right'], 'none');
 /** Which of a mirrored pair a mold is. */
 export type Hand = Value<typeof hand>;
 
-const doneCheckFields = {
+export const doneCheckFields = {
   id: text('Check', 80),
   /** Minutes from 00:00 of day 1; negative before it */
   doneMin: number('Done', 'min', [-525600, 86400]),
