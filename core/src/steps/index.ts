@@ -12,7 +12,7 @@ export {
   type Standing,
   type StepState,
 } from './step-log.js';
-export { isGate, isSignature, withSigned } from './signed.js';
+export { isGate, isReadWithPlan, withSigned } from './signed.js';
 export { stepKinds, type Step, type StepKind, type StepLog } from './step.js';
 export { moldWorkedOut, stepsOfEvaluated, stepsOfMold, type MoldWorkedOut } from './mold-steps.js';
 export { momentsOf, type PlanMoment } from './moments.js';

@@ -11,7 +11,7 @@ import { readinessChecks, readyAtMin } from '../plug/readiness.js';
 import { finishBlocks, moldBlocks } from '../release/finish-blocks.js';
 import { releaseObjections } from '../release/release-objections.js';
 import { twoHalves } from '../test-support/two-halves.js';
-import { isGate, isSignature, withSigned } from './signed.js';
+import { isGate, isReadWithPlan, withSigned } from './signed.js';
 
 const cards = cardLibrary();
 const view = {
@@ -115,12 +115,12 @@ test('each section has a gate of its own; one without a release has none', () =>
   expect(signed(bare, line('release:gate', 'done'))).toBe(bare);
 });
 
-test('which steps are signatures', () => {
-  expect(['plug:wash', 'release:gate', 'release:gate@b', 'release:plug:wax:1', 'session:s1:setup', 'commission:gate'].map(isSignature)).toEqual([
+test('which steps a plan is read with, and which are gates', () => {
+  expect(['plug:wash', 'release:gate', 'release:gate@b', 'release:plug:wax:1', 'session:s1:setup', 'commission:gate'].map(isReadWithPlan)).toEqual([
     true,
     true,
     true,
-    false,
+    true,
     false,
     false,
   ]);

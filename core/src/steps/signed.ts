@@ -9,8 +9,8 @@ import { tagOfSection } from './step.js';
 const CHECK = 'plug:';
 const GATE = 'release:gate';
 
-/** A step that is signed at the bench in the place of a tick in the plan. */
-export const isSignature = (stepId: string): boolean => stepId.startsWith(CHECK) || isGate(stepId);
+/** A step whose lines a plan is read with: checks of the plug, coats of release, gates. */
+export const isReadWithPlan = (stepId: string): boolean => stepId.startsWith(CHECK) || stepId.startsWith('release:');
 
 /** The gate before gel coat of some section. */
 export const isGate = (stepId: string): boolean => stepId === GATE || stepId.startsWith(`${GATE}@`);

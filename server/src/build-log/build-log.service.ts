@@ -7,7 +7,7 @@ import { finishBlocks, LEAST_REASON } from '@pentimento/core/release';
 import { sectionOf } from '@pentimento/core/plan';
 import { fillAmounts } from '@pentimento/core/units';
 import { format } from 'date-fns';
-import { beginsLaying, isGate, isSignature, LAYING, sectionOfStep } from '@pentimento/core/steps';
+import { beginsLaying, isGate, isReadWithPlan, LAYING, sectionOfStep } from '@pentimento/core/steps';
 import { And, DataSource, In, Like, Not, Repository, type EntityManager, type FindOptionsWhere } from 'typeorm';
 import { Build } from '../builds/build.entity.js';
 import { BuildVersion } from '../builds/build-version.entity.js';
@@ -57,7 +57,7 @@ export class BuildLogService {
       if (input.kind === 'photo' || input.kind === 'finding') await this.refuseUnknownPicture(tx, buildId, input);
       await tx.insert(StepLogEntry, { ...input, at, buildId, madeById: by.id, keptAt: new Date() });
       // What is signed is no objection any more: lists have the build judged anew.
-      if (isSignature(input.stepId)) await tx.update(Build, { id: buildId }, { judgedBy: null });
+      if (isReadWithPlan(input.stepId)) await tx.update(Build, { id: buildId }, { judgedBy: null });
     });
     return this.list(buildId);
   }

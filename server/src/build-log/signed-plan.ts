@@ -8,7 +8,7 @@ import { StepLogEntry } from './step-entry.entity.js';
 /** A build's plan as it stands with the checks and gates that were signed at the bench. */
 export async function signedPlan(tx: EntityManager, buildId: string, plan: PlanDocument): Promise<PlanDocument> {
   const rows = await tx.find(StepLogEntry, {
-    where: ['plug:%', 'release:gate%'].map((like) => ({ buildId, stepId: Like(like) })),
+    where: ['plug:%', 'release:%'].map((like) => ({ buildId, stepId: Like(like) })),
     relations: { madeBy: true },
     order: { at: 'ASC', keptAt: 'ASC' },
   });

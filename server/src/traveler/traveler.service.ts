@@ -1,6 +1,8 @@
 import { Injectable, type OnModuleDestroy } from '@nestjs/common';
 import type { UnitSystem } from '@pentimento/core/units';
 import { fileURLToPath } from 'node:url';
+import { DataSource } from 'typeorm';
+import { signedPlan } from '../build-log/signed-plan.js';
 import { BuildsService } from '../builds/builds.service.js';
 import { CardsService } from '../cards/cards.service.js';
 import { ProblemException } from '../errors/problem.js';
@@ -12,7 +14,7 @@ import type { Paper } from './traveler-document.js';
 /** Built server: a thread runs no TypeScript. */
 const ENTRY = fileURLToPath(new URL('../../dist/traveler/print-thread.js', import.meta.url));
 
-/** Sheets and calendars of a saved plan, made in threads; nothing unsaved goes on the wall. */
+/** Sheets and calendars of a saved plan with what was signed at the bench, made in threads; nothing unsaved goes on the wall. */
 @Injectable()
 export class TravelerService implements OnModuleDestroy {
   private readonly prints = new Threads<PrintTask, Made<Uint8Array>>(ENTRY, 'print');
@@ -22,6 +24,7 @@ export class TravelerService implements OnModuleDestroy {
     private readonly builds: BuildsService,
     private readonly cards: CardsService,
     private readonly judgments: JudgmentsService,
+    private readonly database: DataSource,
   ) {}
 
   async pdf(buildId: string, paper: Paper, system: UnitSystem, origin: string): Promise<{ name: string; bytes: Buffer }> {
@@ -40,7 +43,7 @@ export class TravelerService implements OnModuleDestroy {
 
   private async taskFor(buildId: string, origin: string): Promise<TravelerTask> {
     const { build, version } = await this.builds.get(buildId);
-    const { plan } = version.read();
+    const plan = await signedPlan(this.database.manager, build.id, version.read().plan);
     const { sheets } = await this.cards.libraryFor(plan);
     return {
       build: { id: build.id, name: build.name, part: build.part },

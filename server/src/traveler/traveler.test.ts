@@ -1,4 +1,5 @@
 import { DEFAULT_INTAKE, DEFAULT_KIT, defaultRelease, planFromTemplate, planOf, type SectionPlan } from '@pentimento/core/plan';
+import { format, parseISO } from 'date-fns';
 import { randomUUID } from 'node:crypto';
 import { TestShop } from '../test-support/test-shop.js';
 
@@ -45,6 +46,17 @@ describe('traveler', () => {
     expect(text).toContain('DTSTART:20261207T080000\r\n');
     expect(text.replace(/\r\n[ \t]/g, '')).toContain(`/builds/${id}`);
     expect(new Set(text.match(/UID:.*/g)).size).toBe(plan.sessions.length + 2);
+  });
+
+  test('what was begun at the bench stands in it as it was', async () => {
+    const agent = await shop.signedIn();
+    const id = await made(agent, plan);
+    const at = '2026-11-25T09:00:00.000Z';
+    const begins = `DTSTART:${format(parseISO(at), "yyyyMMdd'T'HHmmss")}`;
+    expect((await agent.get(`/api/builds/${id}/sessions.ics`).expect(200)).text).not.toContain(begins);
+    const line = { id: randomUUID(), stepId: 'release:plug:clean:1', kind: 'started', at, note: '', reverses: null };
+    await agent.post(`/api/builds/${id}/log`).send(line).expect(201);
+    expect((await agent.get(`/api/builds/${id}/sessions.ics`).expect(200)).text).toContain(begins);
   });
 
   test('a plan of more pieces than anybody cuts is not printed, and says what to do', async () => {
