@@ -1,5 +1,6 @@
 import type { JointWindow, WindowSpan } from '../windows/joint-window.js';
 import { startSpan } from '../windows/start-span.js';
+import { greenSpans } from '../judging/gel-times.js';
 import { potUses, type MixRow } from '../mix/mix-sheet.js';
 import { cardOf, type CardLibrary } from '../plan/card-library.js';
 import { flashMinOf, isSprayed, layingSeconds, orderOf, peopleAt, pliesArrive } from '../plan/laying.js';
@@ -53,7 +54,7 @@ function stepsOfSession(context: SessionContext, session: PlanSession, index: nu
   const first = dry.length > 0 ? null : laid.find(({ kind }) => kind === 'lay');
   const gated = laid.map((step) => (step === first ? { ...step, after: [...step.after, ...ready] } : step));
   const held = vacuumSteps(context, session, laid);
-  return [setUp(context, session), ...joint, ...dry, ...gated, cleanUp(context, session, laid), ...held, ...trimSteps(context, session, index)];
+  return [setUp(context, session), ...joint, ...dry, ...gated, cleanUp(context, session, laid), ...held, ...trimSteps(context, session)];
 }
 
 function setUp(context: SessionContext, session: PlanSession): Step {
@@ -261,9 +262,8 @@ function plyUses(plan: SectionPlan, layer: PlanLayer, cards: CardLibrary, count:
   ];
 }
 
-function trimSteps({ plan, cards, windows, trim: lastTrim }: SessionContext, session: PlanSession, index: number): Step[] {
-  const last = index === plan.sessions.length - 1;
-  const green = last ? lastTrim : (windows.find(({ belowSession }) => belowSession === index)?.trim ?? null);
+function trimSteps({ plan, cards, windows, trim }: SessionContext, session: PlanSession): Step[] {
+  const green = greenSpans(plan, { windows, trim }).get(session.id);
   if (!green) return [];
   const cut = edgeCut(green, session, plan, cards);
   if (cut.how === 'sawn') {
